@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Storage;
 
 use App\Storage\Identity\Identities;
+use Generator;
 use Illuminate\Support\Facades\DB;
 use Logion\Identity\FormerValues;
 use Logion\Identity\Reference;
@@ -47,22 +48,59 @@ final readonly class UniverseMembers
      */
     public function on(int $asOf): array
     {
-        $from = Day::plus($asOf, -self::TRADED_WITHIN_DAYS);
         $reported = DB::table('filings')
             ->where('filed_on', '<=', $asOf)
             ->groupBy('company_id')
             ->selectRaw('company_id, max(period_end) as period_end')
             ->pluck('period_end', 'company_id');
+
+        return array_map(static function (object $member) use ($reported, $asOf): object {
+            // To the month, of the last twenty years: a category holds few words, and this one only tells what is stale.
+            $end = (int) ($reported[$member->id] ?? 0);
+            $member->reported = $end === 0 ? '' : max(Day::month($end), Day::month($asOf) - 2000).'31';
+
+            return $member;
+        }, $this->called($asOf, $this->sharedTickers(), $this->formerAttributes()));
+    }
+
+    /**
+     * The universes of several days, without what their companies had reported.
+     *
+     * @param  list<int>  $days
+     * @param  list<int>|null  $of  companies looked at; all of them by default
+     * @return Generator<int, list<object{id: int, ticker: string, name: string, kind: string, sector: string, template: string,
+     *     country: string, exchange: string, currency: string, year_end: string}>> by day
+     */
+    public function onDays(array $days, ?array $of = null): Generator
+    {
+        $shared = $this->sharedTickers();
+        $former = $this->formerAttributes();
+        foreach ($days as $day) {
+            yield $day => $this->called($day, $shared, $former, $of);
+        }
+    }
+
+    /** @return list<int> every company there ever was, ascending */
+    public function ever(): array
+    {
+        return DB::table('companies')->orderBy('id')->pluck('id')->map(intval(...))->all();
+    }
+
+    /** @return array<int, list<array{string, string, int}>> attribute, value and last day of what companies were called before */
+    private function formerAttributes(): array
+    {
         $former = [];
-        foreach (
-            DB::table('former_attributes')
-                ->where('until_day', '>', $asOf)
-                ->orderBy('until_day')
-                ->get(['company_id', 'attribute', 'value', 'until_day']) as $row
-        ) {
+        $rows = DB::table('former_attributes')->orderBy('until_day')->get(['company_id', 'attribute', 'value', 'until_day']);
+        foreach ($rows as $row) {
             $former[$row->company_id][] = [$row->attribute, $row->value, (int) $row->until_day];
         }
-        // The ticker alone does not name a company where another has, or had, the same.
+
+        return $former;
+    }
+
+    /** @return array<string, list<\Logion\Identity\DatedListing>> listings by ticker, where it alone does not name a company */
+    private function sharedTickers(): array
+    {
         $shared = [];
         $several = DB::table('listings as l')
             ->join('securities as s', 's.id', '=', 'l.security_id')
@@ -73,10 +111,24 @@ final readonly class UniverseMembers
             $shared[$ticker] = $this->identities->withTicker((string) $ticker);
         }
 
+        return $shared;
+    }
+
+    /**
+     * @param  array<string, list<\Logion\Identity\DatedListing>>  $shared  {@see sharedTickers}
+     * @param  array<int, list<array{string, string, int}>>  $former  {@see formerAttributes}
+     * @param  list<int>|null  $of
+     * @return list<object>
+     */
+    private function called(int $asOf, array $shared, array $former, ?array $of = null): array
+    {
+        $from = Day::plus($asOf, -self::TRADED_WITHIN_DAYS);
+
         return DB::table('companies as c')
             ->join('securities as s', 's.company_id', '=', 'c.id')
             ->join('listings as l', 'l.security_id', '=', 's.id')
             ->join('exchanges as e', 'e.id', '=', 'l.exchange_id')
+            ->when($of !== null, static fn ($query) => $query->whereIntegerInRaw('c.id', $of))
             ->whereIn('s.kind', ['share', 'fund'])
             ->where('s.main', true)
             ->where('l.main', true)
@@ -110,7 +162,7 @@ final readonly class UniverseMembers
                 'c.reporting_currency as currency',
                 'c.fiscal_year_end_month as year_end',
             ])
-            ->map(static function (object $row) use ($reported, $asOf, $former, $shared): object {
+            ->map(static function (object $row) use ($asOf, $former, $shared): object {
                 $row->id = (int) $row->id;
                 $row->year_end = (string) $row->year_end;
                 foreach ($shared[$row->ticker] ?? [] as $listing) {
@@ -126,9 +178,6 @@ final readonly class UniverseMembers
                     $row->currency = $then->on(FormerValues::REPORTING_CURRENCY, $row->currency, $asOf);
                     $row->year_end = $then->on(FormerValues::FISCAL_YEAR_END, $row->year_end, $asOf);
                 }
-                // To the month, of the last twenty years: a category holds few words, and this one only tells what is stale.
-                $end = (int) ($reported[$row->id] ?? 0);
-                $row->reported = $end === 0 ? '' : max(Day::month($end), Day::month($asOf) - 2000).'31';
 
                 return $row;
             })

@@ -114,33 +114,42 @@ final class PastUniverses
     }
 
     /**
-     * What was asked of the companies added here, as another process can take it over; their attributes not among it.
+     * What is known of the companies added here, as another process can take it over.
      *
-     * @return array<int, array{list<int>, array<string, string>, array<string, string>}> by day: companies, packed values and states by
-     *     formula
+     * @return array{asked: array<int, array{list<int>, array<string, string>, array<string, string>}>,
+     *     called: array<int, array<int, array<string, string>>>} asked, by day: companies, packed values and states by formula; called, by
+     *     company and first day: attributes, which hold until others do
      */
     public function answers(): array
     {
-        $answers = [];
+        $asked = $called = $latest = [];
         foreach ($this->days as $day) {
-            $answers[$day] = [$this->ids[$day], $this->packed[$day], $this->states[$day]];
+            $asked[$day] = [$this->ids[$day], $this->packed[$day], $this->states[$day]];
+            foreach ($this->ids[$day] as $position => $id) {
+                $attributes = $this->attributesAt($day, $position);
+                if ($attributes !== ($latest[$id] ?? null)) {
+                    $called[$id][$day] = $latest[$id] = $attributes;
+                }
+            }
         }
 
-        return $answers;
+        return ['asked' => $asked, 'called' => $called];
     }
 
     /**
      * Adds the companies of another, asked the same on the same days.
      *
-     * @param  array<int, array{list<int>, array<string, string>, array<string, string>}>  $answers  {@see answers}
-     * @param  Closure(int, int): array<string, string>  $attributes  of a company on a day
+     * @param  array{asked: array<int, array{list<int>, array<string, string>, array<string, string>}>,
+     *     called: array<int, array<int, array<string, string>>>}  $answers  {@see answers}
      */
-    public function take(array $answers, Closure $attributes): void
+    public function take(array $answers): void
     {
-        foreach ($answers as $day => [$ids, $packed, $states]) {
+        $latest = [];
+        foreach ($answers['asked'] as $day => [$ids, $packed, $states]) {
             foreach ($ids as $id) {
                 $this->ids[$day][] = $id;
-                foreach ($attributes($id, $day) as $name => $value) {
+                $latest[$id] = $answers['called'][$id][$day] ?? $latest[$id];
+                foreach ($latest[$id] as $name => $value) {
                     $this->attributes[$day][$name][] = $value;
                 }
             }
@@ -149,6 +158,25 @@ final class PastUniverses
                 $this->states[$day][$key] .= $states[$key];
             }
         }
+    }
+
+    /** @return array<int, string> the last name of each company */
+    public function names(): array
+    {
+        $names = [];
+        foreach ($this->days as $day) {
+            foreach ($this->ids[$day] as $position => $id) {
+                $names[$id] = $this->attributes[$day]['name'][$position] ?? '';
+            }
+        }
+
+        return $names;
+    }
+
+    /** @return array<string, string> */
+    private function attributesAt(int $day, int $position): array
+    {
+        return array_map(static fn (array $values): string => $values[$position], $this->attributes[$day]);
     }
 
     public function on(int $day): Universe

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Logion\Market;
 
+use Logion\Time\Day;
 use Logion\Time\TradingDays;
 use WeakReference;
 
@@ -37,6 +38,9 @@ final class PriceSeries
     private const SLICED = ['days', 'rawCloses', 'closes', 'highs', 'lows', 'volumes', 'splitFactors'];
 
     private ?self $whole = null;
+
+    /** @var array<int, self> this series as it was known before a later split, by how many splits there were */
+    private array $before = [];
 
     private int $length = 0;
 
@@ -175,6 +179,25 @@ final class PriceSeries
             return $this->part($n, $actions);
         }
 
+        $splits = count($actions->splits);
+
+        // Between two splits all days see the same bars, more or fewer of them.
+        return $isSame
+            ? $this->asKnown($n, $actions, $day)
+            : ($this->before[$splits] ??= $this->beforeSplit($this->actions->splits[$splits][0]))->cut($day);
+    }
+
+    /** As it was known the day before the ex-date of a split. */
+    private function beforeSplit(int $exDate): self
+    {
+        $day = Day::plus($exDate, -1);
+
+        return $this->asKnown(TradingDays::firstFrom($this->days, $exDate), $this->actions->until($day), $day);
+    }
+
+    /** The first so many bars on the basis of what had happened by a day. */
+    private function asKnown(int $n, CorporateActions $actions, int $day): self
+    {
         return new self(
             array_slice($this->days, 0, $n),
             array_slice($this->rawCloses, 0, $n),
@@ -192,7 +215,7 @@ final class PriceSeries
         $part = (new \ReflectionClass(self::class))->newInstanceWithoutConstructor();
         $part->actions = $actions;
         $part->pending = 1.0;
-        $part->whole = $this;
+        $part->whole = $this->whole ?? $this;
         $part->length = $n;
         unset($part->days, $part->rawCloses, $part->closes, $part->highs, $part->lows, $part->volumes, $part->splitFactors);
 
@@ -267,9 +290,62 @@ final class PriceSeries
         return $this->monthEnds ??= TradingDays::monthEnds($this->days);
     }
 
+    /** Position of the last bar; −1 if there is none. */
     public function last(): int
     {
-        return count($this->days) - 1;
+        return $this->whole === null ? count($this->days) - 1 : $this->length - 1;
+    }
+
+    /** Position of the last bar not after a day; −1 if there is none. */
+    public function lastUntil(int $day): int
+    {
+        return min($this->last(), TradingDays::lastUntil($this->calendar(), $day));
+    }
+
+    public function day(int $position): int
+    {
+        return $this->calendar()[$this->known($position)];
+    }
+
+    public function close(int $position): float
+    {
+        return ($this->whole ?? $this)->closes[$this->known($position)];
+    }
+
+    /** Null where volumes are not known. */
+    public function volume(int $position): ?float
+    {
+        return ($this->whole ?? $this)->volumes[$this->known($position)] ?? null;
+    }
+
+    /**
+     * The bars from one to another, in one of their figures.
+     *
+     * @param  'closes'|'highs'|'lows'|'volumes'|'adjusted'  $figure
+     * @return list<float>
+     */
+    public function between(string $figure, int $from, int $to): array
+    {
+        // What dividends do to earlier closes depends on the last bar.
+        $of = $figure === 'adjusted' ? $this : $this->whole ?? $this;
+
+        return array_slice($of->{$figure}, $from, $this->known($to) - $from + 1);
+    }
+
+    /**
+     * Days of the series this is the beginning of, for who looks for one up to a bar known here.
+     *
+     * @return list<int>
+     */
+    public function calendar(): array
+    {
+        return ($this->whole ?? $this)->days;
+    }
+
+    /** @throws \OutOfRangeException if the bar is later than the last one known */
+    private function known(int $position): int
+    {
+        return $position <= $this->last() ? $position : throw new \OutOfRangeException("Bar {$position} is later than what is known.");
     }
 
     /**

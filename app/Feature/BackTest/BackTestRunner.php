@@ -43,14 +43,8 @@ final class BackTestRunner
     public function run(array $settings, ?User $user, ?Closure $progress = null): array
     {
         $plan = $this->plan($settings, $user);
-        $attributes = $this->companies->attributes($plan);
 
-        return $this->simulate(
-            $settings,
-            $plan,
-            $this->companies->read($plan, $attributes, $progress),
-            $this->companies->names($attributes),
-        );
+        return $this->simulate($settings, $plan, $this->companies->read($plan, $this->companies->attributes($plan), $progress));
     }
 
     /**
@@ -91,11 +85,11 @@ final class BackTestRunner
      * Follows what was picked on each day, by what was known on it.
      *
      * @param  array<string, mixed>  $settings  {@see run}
-     * @param  array<int, array{string, string}>  $names  reference and name by company
      * @return array<string, mixed>
      */
-    public function simulate(array $settings, BackTestPlan $plan, PastUniverses $past, array $names): array
+    public function simulate(array $settings, BackTestPlan $plan, PastUniverses $past): array
     {
+        $names = $this->companies->names($past);
         [$screen, $ranking, $top, $index] = [$plan->screen, $plan->ranking, $plan->top, $plan->index];
         [$days, $signals, $to, $lastDay] = [$plan->days, $plan->signals, $plan->to, $plan->lastDay()];
         $picks = $started = [];

@@ -36,13 +36,22 @@ final readonly class PastCompanies
         );
     }
 
-    /** @return array<int, array<int, array<string, string>>> attributes by company, ascending, and day on which it was of the universe */
-    public function attributes(BackTestPlan $plan): array
+    /** @return list<int> everybody who may have been of the universe, ascending */
+    public function candidates(): array
+    {
+        return $this->universes->ever();
+    }
+
+    /**
+     * @param  list<int>|null  $of  companies looked at; all of them by default
+     * @return array<int, array<int, array<string, string>>> attributes by company, ascending, and day on which it was of the universe
+     */
+    public function attributes(BackTestPlan $plan, ?array $of = null): array
     {
         $attributes = [];
-        foreach ($plan->daysLookedAt() as $day) {
-            foreach ($this->universes->on($day) as $member) {
-                $attributes[$member->id][$day] = array_map('strval', array_diff_key((array) $member, ['id' => 0, 'reported' => 0]));
+        foreach ($this->universes->onDays($plan->daysLookedAt(), $of) as $day => $members) {
+            foreach ($members as $member) {
+                $attributes[$member->id][$day] = array_map('strval', array_diff_key((array) $member, ['id' => 0]));
             }
         }
         ksort($attributes);
@@ -73,19 +82,18 @@ final readonly class PastCompanies
         return $past;
     }
 
-    /**
-     * @param  array<int, array<int, array<string, string>>>  $attributes
-     * @return array<int, array{string, string}> reference and name
-     */
-    public function names(array $attributes): array
+    /** @return array<int, array{string, string}> reference and name */
+    public function names(PastUniverses $past): array
     {
-        $references = $this->identities->references(array_keys($attributes));
-        $names = [];
-        foreach ($attributes as $id => $its) {
-            $names[$id] = [$references[$id], $its[array_key_last($its)]['name']];
+        $names = $past->names();
+        $references = $this->identities->references(array_keys($names));
+
+        $called = [];
+        foreach ($names as $id => $name) {
+            $called[$id] = [$references[$id], $name];
         }
 
-        return $names;
+        return $called;
     }
 
     /**

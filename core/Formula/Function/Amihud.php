@@ -35,8 +35,8 @@ final class Amihud extends OfPrices
 
     protected function of(Subject $company, Moment $moment, array $arguments): float|Absence
     {
-        $closes = self::slice($company, $moment, $company->prices()->closes, $arguments[0], true);
-        $volumes = self::slice($company, $moment, $company->prices()->volumes, $arguments[0], true);
+        $closes = self::slice($company, $moment, 'closes', $arguments[0], true);
+        $volumes = self::slice($company, $moment, 'volumes', $arguments[0], true);
         if ($closes instanceof Absence || $volumes instanceof Absence) {
             return $closes instanceof Absence ? $closes : $volumes;
         }

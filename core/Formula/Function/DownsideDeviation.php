@@ -37,7 +37,7 @@ final class DownsideDeviation extends OfPrices
 
     protected function of(Subject $company, Moment $moment, array $arguments): float|Absence
     {
-        $x = self::slice($company, $moment, $company->prices()->adjusted, $arguments[0], true);
+        $x = self::slice($company, $moment, 'adjusted', $arguments[0], true);
         $bill = $company->market('bill_rate', $moment);
         if ($x instanceof Absence || $bill instanceof Absence) {
             return $x instanceof Absence ? $x : $bill;

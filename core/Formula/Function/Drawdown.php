@@ -35,7 +35,7 @@ final class Drawdown extends OfPrices
 
     protected function of(Subject $company, Moment $moment, array $arguments): float|Absence
     {
-        $x = self::slice($company, $moment, $company->prices()->adjusted, $arguments[0], true);
+        $x = self::slice($company, $moment, 'adjusted', $arguments[0], true);
 
         return $x instanceof Absence ? $x : -MeasuredDrawdown::of($x)->depth;
     }

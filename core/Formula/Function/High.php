@@ -34,7 +34,7 @@ final class High extends OfPrices
 
     protected function of(Subject $company, Moment $moment, array $arguments): float|Absence
     {
-        $x = self::slice($company, $moment, $company->prices()->highs, $arguments[0]);
+        $x = self::slice($company, $moment, 'highs', $arguments[0]);
 
         return $x instanceof Absence ? $x : max($x) * $company->priceRate($moment);
     }

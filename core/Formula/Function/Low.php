@@ -34,7 +34,7 @@ final class Low extends OfPrices
 
     protected function of(Subject $company, Moment $moment, array $arguments): float|Absence
     {
-        $x = self::slice($company, $moment, $company->prices()->lows, $arguments[0]);
+        $x = self::slice($company, $moment, 'lows', $arguments[0]);
 
         return $x instanceof Absence ? $x : min($x) * $company->priceRate($moment);
     }

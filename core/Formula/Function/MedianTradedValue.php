@@ -35,8 +35,8 @@ final class MedianTradedValue extends OfPrices
 
     protected function of(Subject $company, Moment $moment, array $arguments): float|Absence
     {
-        $closes = self::slice($company, $moment, $company->prices()->closes, $arguments[0]);
-        $volumes = self::slice($company, $moment, $company->prices()->volumes, $arguments[0]);
+        $closes = self::slice($company, $moment, 'closes', $arguments[0]);
+        $volumes = self::slice($company, $moment, 'volumes', $arguments[0]);
         if ($closes instanceof Absence || $volumes instanceof Absence) {
             return $closes instanceof Absence ? $closes : $volumes;
         }

@@ -34,7 +34,7 @@ final class Sma extends OfPrices
 
     protected function of(Subject $company, Moment $moment, array $arguments): float|Absence
     {
-        $x = self::slice($company, $moment, $company->prices()->closes, $arguments[0]);
+        $x = self::slice($company, $moment, 'closes', $arguments[0]);
 
         return $x instanceof Absence ? $x : (array_sum($x) / count($x)) * $company->priceRate($moment);
     }

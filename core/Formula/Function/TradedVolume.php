@@ -34,7 +34,7 @@ final class TradedVolume extends OfPrices
 
     protected function of(Subject $company, Moment $moment, array $arguments): float|Absence
     {
-        $x = self::slice($company, $moment, $company->prices()->volumes, $arguments[0]);
+        $x = self::slice($company, $moment, 'volumes', $arguments[0]);
 
         return $x instanceof Absence ? $x : array_sum($x);
     }

@@ -42,7 +42,7 @@ final class ValueAtRisk extends OfPrices
 
     protected function of(Subject $company, Moment $moment, array $arguments): float|Absence
     {
-        $x = self::slice($company, $moment, $company->prices()->adjusted, $arguments[0], true);
+        $x = self::slice($company, $moment, 'adjusted', $arguments[0], true);
 
         return $x instanceof Absence ? $x : max(0.0, -(float) Quantile::ofSample(Returns::simple($x), 1 - (float) $arguments[1]));
     }

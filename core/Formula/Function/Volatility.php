@@ -37,7 +37,7 @@ final class Volatility extends OfPrices
 
     protected function of(Subject $company, Moment $moment, array $arguments): float|Absence
     {
-        $x = self::slice($company, $moment, $company->prices()->adjusted, $arguments[0], true);
+        $x = self::slice($company, $moment, 'adjusted', $arguments[0], true);
 
         return $x instanceof Absence ? $x : MeasuredVolatility::annual(Returns::log($x)) ?? Absence::of(Reason::DeviationNeedsReturns);
     }

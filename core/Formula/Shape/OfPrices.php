@@ -84,15 +84,15 @@ abstract class OfPrices extends FormulaFunction
     }
 
     /**
-     * The values of a daily series in a window.
+     * One figure of the bars in a window.
      *
-     * @param  list<float>  $series
+     * @param  'closes'|'highs'|'lows'|'volumes'|'adjusted'  $figure
      * @return non-empty-list<float>|Absence
      */
     protected static function slice(
         Subject $company,
         Moment $moment,
-        array $series,
+        string $figure,
         float|string $window,
         bool $base = false,
     ): array|Absence {
@@ -100,7 +100,7 @@ abstract class OfPrices extends FormulaFunction
         if ($bars instanceof Absence) {
             return $bars;
         }
-        $slice = array_slice($series, $bars[0], $bars[1] - $bars[0] + 1);
+        $slice = $company->prices()->between($figure, ...$bars);
 
         return $slice === [] ? Absence::of(Reason::NoVolumes) : $slice;
     }

@@ -43,7 +43,7 @@ final class ConsensusFigures
         if ($year === null || $at instanceof Absence) {
             return $at instanceof Absence ? $at : Absence::of(Reason::NoReport);
         }
-        $day = $moment->past ? $this->prices->days[$at] : $this->asOf;
+        $day = $moment->past ? $this->prices->day($at) : $this->asOf;
         $day = $daysAgo === 0 ? $day : Day::plus($day, -$daysAgo);
         $consensus = $this->expectations->consensus($line, FiscalPeriod::year($year - $moment->years + $k), $day);
         if ($consensus === null) {

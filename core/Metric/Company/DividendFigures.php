@@ -43,8 +43,8 @@ final class DividendFigures
                 ? 0.0
                 : Absence::of($reported instanceof Absence ? Reason::NoExDates : Reason::NoExDatesThoughPaid);
         }
-        $to = $moment->past || $moment->days > 0 ? $this->prices->days[$at] : $this->asOf;
-        $after = Window::of($window)->beginsAfter($to, $this->prices->days[$from]);
+        $to = $moment->past || $moment->days > 0 ? $this->prices->day($at) : $this->asOf;
+        $after = Window::of($window)->beginsAfter($to, $this->prices->day($from));
         $sum = 0.0;
         $actions = $this->prices->actions;
         foreach ($actions->dividends as [$day, $amount]) {

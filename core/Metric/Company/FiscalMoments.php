@@ -10,7 +10,6 @@ use Logion\Formula\Moment;
 use Logion\Market\PriceSeries;
 use Logion\Reporting\FactSheet;
 use Logion\Time\FiscalPeriod;
-use Logion\Time\TradingDays;
 
 /** Which fiscal period and which trading day of a company a moment looks at. */
 final class FiscalMoments
@@ -83,13 +82,13 @@ final class FiscalMoments
             if ($end === null) {
                 return $this->short ??= Absence::of(Reason::PricesTooYoung);
             }
-            $at = TradingDays::lastUntil($this->prices->days, $end) - $m->days;
+            $at = $this->prices->lastUntil($end) - $m->days;
         } else {
             $at = $this->prices->last() - $m->days;
         }
 
         return $at < 0
-            ? ($this->prices->days === []
+            ? ($this->prices->last() < 0
                 ? Absence::of(Reason::NoPrice)
                 : Absence::of(Reason::PricesTooYoung))
             : $at;

@@ -9,7 +9,6 @@ use Logion\Figure\Reason;
 use Logion\Formula\Moment;
 use Logion\Market\PriceSeries;
 use Logion\Market\Risk\Beta;
-use Logion\Time\TradingDays;
 
 /** A company's share beside its home index. */
 final class IndexFigures
@@ -51,8 +50,8 @@ final class IndexFigures
         if ($from === null) {
             return Absence::of(Reason::PricesShorterThanPeriod);
         }
-        $to = TradingDays::lastUntil($this->index()->days, $this->prices->days[$at]);
-        $start = TradingDays::lastUntil($this->index()->days, $this->prices->days[$from]);
+        $to = $this->index()->lastUntil($this->prices->day($at));
+        $start = $this->index()->lastUntil($this->prices->day($from));
 
         return $start < 0
             ? Absence::of(Reason::IndexTooYoung)

@@ -67,11 +67,11 @@ final class MarketFigures
         if ($at instanceof Absence) {
             return $at;
         }
-        $day = $this->prices->days[$at];
+        $day = $this->prices->day($at);
 
         return match ($name) {
-            'price' => $this->prices->closes[$at] * $this->rates->priceRate($moment),
-            'volume' => $this->prices->volumes[$at] ?? Absence::of(Reason::NoVolumes),
+            'price' => $this->prices->close($at) * $this->rates->priceRate($moment),
+            'volume' => $this->prices->volume($at) ?? Absence::of(Reason::NoVolumes),
             'fiscal_year_elapsed' => $this->fiscalYearElapsed($day),
             'ex_dividend_date', 'indicated_annual_dividend' => $this->dividends->value($name, $day, $moment),
             default => $this->observed($name, $day, $moment),
@@ -83,7 +83,7 @@ final class MarketFigures
     {
         $at = $this->moments->marketPosition($m);
         $period = $m->past ? $this->moments->period($m) : null;
-        $day = $at instanceof Absence ? ($period === null ? $this->asOf : $this->facts->periodEnd($period)) : $this->prices->days[$at];
+        $day = $at instanceof Absence ? ($period === null ? $this->asOf : $this->facts->periodEnd($period)) : $this->prices->day($at);
 
         return ($day === null ? null : $this->economy->at($name, $day)) ?? Absence::of(Reason::RateNotKnown);
     }

@@ -29,7 +29,7 @@ final class PriceWindows
         $name = (string) $window;
         if (! array_key_exists($name, $known)) {
             $of = Window::of($window);
-            $known[$name] = $base ? $of->from($this->prices->days, $to) : $of->first($this->prices->days, $to);
+            $known[$name] = $base ? $of->from($this->prices->calendar(), $to) : $of->first($this->prices->calendar(), $to);
             $this->windows[(int) $base][$to] = $known;
         }
 
@@ -41,7 +41,7 @@ final class PriceWindows
     {
         $start = Indicators::remembers($from, $n);
 
-        return Indicators::ema(array_slice($this->prices->closes, $start, $to - $start + 1), $n, $from - $start);
+        return Indicators::ema($this->prices->between('closes', $start, $to), $n, $from - $start);
     }
 
     /** Relative strength index of a day, by Wilder's smoothing, an exponential mean of weight 1/n; null before it begins. */
@@ -49,6 +49,6 @@ final class PriceWindows
     {
         $start = Indicators::remembers($at, 2 * $n - 1);
 
-        return Indicators::rsi(array_slice($this->prices->closes, $start, $at - $start + 1), $n, $at - $start)[0];
+        return Indicators::rsi($this->prices->between('closes', $start, $at), $n, $at - $start)[0];
     }
 }

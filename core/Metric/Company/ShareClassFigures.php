@@ -45,7 +45,7 @@ final class ShareClassFigures
         }
         $listed = [];
         foreach ($this->classes as $class) {
-            $priced = $class->priceOn($this->prices->days[$at], $this->asOf);
+            $priced = $class->priceOn($this->prices->day($at), $this->asOf);
             $rate = $priced === null ? null : $this->economy->exchange($class->currency, $this->currency, $priced['day']);
             if ($rate !== null) {
                 $listed[] = [

@@ -34,6 +34,6 @@ final class TradingCurrency
         }
         $at = $this->moments->marketPosition($moment);
 
-        return $at instanceof Absence ? 1.0 : $this->economy->exchange($this->trading, $this->reporting, $this->prices->days[$at]) ?? 1.0;
+        return $at instanceof Absence ? 1.0 : $this->economy->exchange($this->trading, $this->reporting, $this->prices->day($at)) ?? 1.0;
     }
 }
