@@ -77,10 +77,7 @@ final class ColumnComputation
         $nodes = array_map($catalogue->parse(...), $formulas);
         // Values are packed as they come: a PHP float in an array takes three times the room of its eight bytes.
         $packed = $states = array_fill(0, count($nodes), '');
-        $collects = gc_enabled();
-        // PHP's collector of cycles would look through hundreds of thousands of values again and again while a batch is at work.
-        gc_disable();
-        try {
+        CollectorPause::during(function (Closure $collect) use ($ids, $asOf, $catalogue, $nodes, $progress, &$packed, &$states): void {
             foreach (array_chunk($ids, self::BATCH) as $i => $batch) {
                 $evaluator = new BatchEvaluator($this->open($batch, $asOf, $catalogue), $catalogue);
                 foreach ($nodes as $column => $node) {
@@ -90,12 +87,10 @@ final class ColumnComputation
                 }
                 $this->companies->keepPacked($batch);
                 unset($evaluator);
-                gc_collect_cycles();
+                $collect();
                 $progress($i * self::BATCH + count($batch));
             }
-        } finally {
-            $collects && gc_enable();
-        }
+        });
 
         return array_map(static fn (string $values, string $why): Column => new Column($values, $why), $packed, $states);
     }

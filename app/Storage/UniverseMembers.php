@@ -125,10 +125,17 @@ final readonly class UniverseMembers
         $from = Day::plus($asOf, -self::TRADED_WITHIN_DAYS);
 
         return DB::table('companies as c')
-            ->join('securities as s', 's.company_id', '=', 'c.id')
+            ->when(
+                $of === null,
+                static fn ($query) => $query->join('securities as s', 's.company_id', '=', 'c.id'),
+                // A cross join lets SQLite begin with these companies; it would go through all shares there are, and their bars.
+                static fn ($query) => $query
+                    ->crossJoin('securities as s')
+                    ->whereColumn('s.company_id', 'c.id')
+                    ->whereIntegerInRaw('c.id', $of ?? []),
+            )
             ->join('listings as l', 'l.security_id', '=', 's.id')
             ->join('exchanges as e', 'e.id', '=', 'l.exchange_id')
-            ->when($of !== null, static fn ($query) => $query->whereIntegerInRaw('c.id', $of))
             ->whereIn('s.kind', ['share', 'fund'])
             ->where('s.main', true)
             ->where('l.main', true)

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\BackTest;
 
 use App\Feature\Screening\NamedLists;
+use App\Storage\CollectorPause;
 use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
 use App\Storage\Identity\Identities;
@@ -15,6 +16,9 @@ use Logion\CrossSection\PastUniverses;
 /** Reads the companies of a back-test's past days, each once, and asks them what it wants to know. */
 final readonly class PastCompanies
 {
+    /** Companies after which rings are looked for. */
+    private const COLLECTED_AFTER = 50;
+
     public function __construct(
         private CompanyReader $companies,
         private EconomyReader $economy,
@@ -65,21 +69,24 @@ final readonly class PastCompanies
      */
     public function read(BackTestPlan $plan, array $attributes, ?Closure $progress): PastUniverses
     {
-        $past = $this->none($plan);
-        $done = 0;
-        foreach ($attributes as $id => $its) {
-            foreach ($this->alike($id, array_keys($its)) as $span) {
-                $company = $this->companies->read($id, $plan->context->as, on: $span[count($span) - 1]);
-                if ($company !== null) {
-                    // A kind of business that was chosen by the reader counts.
-                    $template = ['template' => $company->template->value];
-                    $past->add($company, $span, array_map(static fn (array $of): array => [...$of, ...$template], $its));
+        return CollectorPause::during(function (Closure $collect) use ($plan, $attributes, $progress): PastUniverses {
+            $past = $this->none($plan);
+            $done = 0;
+            foreach ($attributes as $id => $its) {
+                foreach ($this->alike($id, array_keys($its)) as $span) {
+                    $company = $this->companies->read($id, $plan->context->as, on: $span[count($span) - 1]);
+                    if ($company !== null) {
+                        // A kind of business that was chosen by the reader counts.
+                        $template = ['template' => $company->template->value];
+                        $past->add($company, $span, array_map(static fn (array $of): array => [...$of, ...$template], $its));
+                    }
                 }
+                ++$done % self::COLLECTED_AFTER === 0 && $collect();
+                $progress === null || $progress($done, count($attributes));
             }
-            $progress === null || $progress(++$done, count($attributes));
-        }
 
-        return $past;
+            return $past;
+        });
     }
 
     /** @return array<int, array{string, string}> reference and name */
