@@ -45,3 +45,21 @@ test('help says what a page is for, guides through the first half hour, and spea
   await page.getByRole('term').getByRole('link', { name: 'desk', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Desk', exact: true })).toBeVisible()
 })
+
+test('each figure says in the margin what it says, and where to go next', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'Open the demo' }).click()
+  await expect(page.getByRole('heading', { name: 'Desk', exact: true })).toBeVisible()
+  await page.goto('/read/ORTN')
+  await page
+    .getByRole('row', { name: /^Price to book/ })
+    .getByRole('button')
+    .first()
+    .press('Enter')
+  const margin = page.getByRole('complementary', { name: 'Margin' })
+  await expect(margin).toContainText('What is paid for one unit of earnings, cash, sales or book value. Less is better.')
+  await expect(margin).toContainText('What to do next: Lay it beside companies that are alike')
+  await accessible(page)
+  await margin.getByRole('link', { name: 'Go there' }).press('Enter')
+  await expect(page).toHaveURL(/\/compare\/ORTN$/)
+})

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { beforeEach, describe, expect, it } from 'vitest'
-import { LANGUAGES, pageHelp, tour, word } from '@/features/help/texts'
+import { LANGUAGES, figureHelp, pageHelp, tour, word } from '@/features/help/texts'
 import { kept } from '@/stores/kept'
 
 const english = LANGUAGES.en.texts
@@ -36,6 +36,30 @@ describe('help', () => {
         expect(`${help.for} ${help.next}`, key).toMatch(/^.{10,}[.!?] .{5,}[.!?]$/)
       }
     }
+  })
+
+  it('says of every group of metrics, of lines, formulas and valuations what the figure says, and what to do next where', () => {
+    const catalogue = readFileSync(`${process.cwd()}/core/Metric/Catalogue.php`, 'utf8')
+    const groups = [
+      ...catalogue
+        .split('private const GROUPS = [')[1]!
+        .split('];')[0]!
+        .matchAll(/'([a-z-]+)' =>/g),
+    ].map(([, key]) => key!)
+    expect(groups.length).toBeGreaterThan(15)
+    const router = source('shell/router.ts')
+    for (const kind of [...groups, 'line', 'formula', 'given']) {
+      const help = figureHelp(kind)
+      expect(`${help.for} ${help.next}`, kind).toMatch(/^.{10,}[.!?] .{5,}[.!?]$/)
+      expect(help.for === figureHelp('formula').for, kind).toBe(kind === 'formula')
+      expect(router, kind).toContain(`path: '/${help.to.split('/')[1]}`)
+      const view = help.to.split('/')[3]
+      if (view) expect(Object.keys(english.pages), kind).toContain(`read.${view}`)
+    }
+    expect(Object.keys(german.figures)).toEqual(Object.keys(english.figures))
+    kept.language.value = 'de'
+    expect(figureHelp('risk')).toMatchObject({ for: german.figures.risk!.for, to: '/read/{ticker}/market', language: 'de' })
+    expect(figureHelp('no-such-group').for).toBe(german.figures.formula!.for)
   })
 
   it('says in another language all words with the same figures, the steps, and in English what it does not say yet', () => {

@@ -3,8 +3,10 @@ import germanLines from './texts.de.json'
 import { kept } from '@/stores/kept'
 
 export type PageHelp = { for: string; next: string }
+/** Where to go next is a path, with {ticker} for the company; it is the same in every language and stands in English. */
+export type FigureHelp = PageHelp & { to?: string }
 export type Step = { to: string; do: string; why: string }
-export type Texts = { words: Record<string, string>; pages: Record<string, PageHelp>; tour: Step[] }
+export type Texts = { words: Record<string, string>; pages: Record<string, PageHelp>; figures: Record<string, FigureHelp>; tour: Step[] }
 export type Language = 'en' | 'de'
 
 /** Long sentences stand on several lines of a file. */
@@ -37,6 +39,14 @@ export function pageHelp(page: string, view: string): (PageHelp & { language: La
   if (key === undefined) return null
   const own = texts().pages[key]
   return own ? { ...own, language: kept.language.value } : { ...english.pages[key]!, language: 'en' }
+}
+
+/** What a kind of figure says, what to do next and where: that of a metric by its group, else that of a formula. */
+export function figureHelp(kind: string): PageHelp & { to: string; language: Language } {
+  const key = kind in english.figures ? kind : 'formula'
+  const plain = english.figures[key]!
+  const own = texts().figures[key]
+  return { ...plain, ...own, to: plain.to ?? '/metrics', language: own ? kept.language.value : 'en' }
 }
 
 export const tour = (): Step[] => texts().tour

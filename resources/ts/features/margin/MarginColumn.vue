@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiClose } from '@mdi/js'
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { api, ask } from '@/api/client'
 import { percent, withUnit } from '@/design/format'
 import { useAnswer } from '@/api/answer'
@@ -10,6 +10,9 @@ import LineMargin from './LineMargin.vue'
 import NotesPanel from './NotesPanel.vue'
 import WorkingTree from './WorkingTree.vue'
 import YearBars from '@/design/YearBars.vue'
+
+/** The texts of help are long; who asks for no figure does not fetch them. */
+const FigureHelp = defineAsyncComponent(() => import('@/features/help/FigureHelp.vue'))
 
 const margin = useMargin()
 const session = useSession()
@@ -107,6 +110,7 @@ const scopes = computed<{ key: string; word: string }[]>(() => {
         :period="margin.question.period"
         :value="state.data?.working.value ?? null"
       />
+      <FigureHelp v-if="state.data" :question="margin.question" />
       <section class="rule">
         <h3>Notes</h3>
         <NotesPanel :ticker="margin.question.ticker" :scopes="scopes" />
