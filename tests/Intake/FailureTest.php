@@ -183,6 +183,25 @@ final class FailureTest extends DemoTestCase
         $import->delete();
     }
 
+    #[Group('sqlite')]
+    public function test_a_file_that_another_worker_stored_meanwhile_is_not_stored_twice(): void
+    {
+        $other = $this->another();
+        $import = $this->prices(6_000);
+        try {
+            $this->app->make(Imports::class)->store($import, static function () use ($other, $import): void {
+                $other->exec("update imports set state = 'stored' where id = {$import->id}");
+            });
+            $this->fail('It is stored.');
+        } catch (Refusal $refusal) {
+            $this->assertStringContainsString('already stored', $refusal->getMessage());
+        } finally {
+            $import->refresh()->delete();
+        }
+        $bars = DB::table('bars')->where('listing_id', $this->listing('BRSW')->id)->where('day', '<', 19900101);
+        $this->assertSame(0, $bars->count());
+    }
+
     public function test_an_interrupted_background_import_can_be_stored_again(): void
     {
         $this->actingAs($user = $this->someone());

@@ -113,15 +113,15 @@ final class Imports
      */
     public function store(Import $import, ?Closure $progress = null): Outcome
     {
-        if ($import->state === 'stored') {
-            throw Refusal::because(Words::say('the_file_is_already_stored_undo'));
-        }
+        self::refuseStored($import->state);
         $mapping = Mapping::fromArray($import->mapping);
         $stamp = $this->stamp->read();
         $spool = $mapping->isOfPricesOnly() && SpooledBars::areOfUse() ? new SpooledBars() : null;
         // Nothing is written to what others write to while the file is read.
         $laidDown = $spool === null ? null : self::clear($this->runner()->run($import, $mapping, true, $progress, $spool));
         $store = fn (): Outcome => DB::transaction(function () use ($import, $mapping, $progress, $stamp, $spool, $laidDown): Outcome {
+            // Another worker may have stored it while this one read.
+            self::refuseStored(Import::query()->whereKey($import->id)->lockForUpdate()->value('state'));
             if ($laidDown !== null && $this->stamp->read() === $stamp) {
                 $spool->move($import->id);
                 $outcome = $laidDown;
@@ -153,6 +153,14 @@ final class Imports
 
         // The listings of prices are read in the same transaction; to look each up again for every bar takes a quarter of the time.
         return $mapping->tableKind() === TableKind::Prices ? Schema::withoutForeignKeyConstraints($store) : $store();
+    }
+
+    /** @throws Refusal if the file is stored */
+    private static function refuseStored(string $state): void
+    {
+        if ($state === 'stored') {
+            throw Refusal::because(Words::say('the_file_is_already_stored_undo'));
+        }
     }
 
     /** @throws Refusal if something is still to be decided or nothing can be stored */
