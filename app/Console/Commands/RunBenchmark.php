@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Console\BenchmarkRequests;
+use App\Console\InventedMembers;
 use App\Feature\BackTest\BackTestRunner;
 use App\Feature\Peer\PeerProposals;
 use App\Feature\Valuation\CashFlowSheet;
@@ -258,23 +259,7 @@ final class RunBenchmark extends Command
         mt_srand(1);
         MetricColumn::query()->where('as_of', self::DAY)->delete();
         ColumnSet::query()->where('as_of', self::DAY)->delete();
-        $members = [];
-        for ($i = 0; $i < $size; $i++) {
-            $members[] = (object) [
-                'id' => self::FIRST_COMPANY + $i,
-                'ticker' => "T{$i}",
-                'name' => "Company {$i}",
-                'sector' => (string) (10 + ($i % 25)),
-                'template' => 'industrial',
-                'country' => 'XA',
-                'exchange' => 'XQTH',
-                'kind' => 'share',
-                'currency' => 'XCR',
-                'year_end' => '12',
-                'reported' => '18991231',
-            ];
-        }
-        $table->writeSet(self::DAY, $members);
+        $table->writeSet(self::DAY, InventedMembers::of($size, self::FIRST_COMPANY));
         $wide = [range(0, $size - 1)];
         foreach (self::COLUMNS as $metric) {
             [$low, $high] = [

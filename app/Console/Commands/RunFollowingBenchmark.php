@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Console\BenchmarkCopy;
+use App\Console\InventedMembers;
 use App\Following\ConditionRunner;
 use App\Models\Bar;
 use App\Models\Company;
@@ -168,22 +169,7 @@ final class RunFollowingBenchmark extends Command
 
     private function columns(ColumnTable $table, int $first, int $count, int $day): void
     {
-        $members = array_map(
-            static fn (int $i): object => (object) [
-                'id' => $first + $i,
-                'ticker' => "Q{$i}",
-                'name' => "Invented {$i}",
-                'sector' => (string) (10 + ($i % 25)),
-                'template' => 'industrial',
-                'country' => 'XA',
-                'exchange' => 'XQTH',
-                'kind' => 'share',
-                'currency' => 'XCR',
-                'year_end' => '12',
-                'reported' => '18991231',
-            ],
-            range(0, $count - 1),
-        );
+        $members = InventedMembers::of($count, $first);
         $table->writeSet($day, $members);
         foreach (self::METRICS as $metric => [$low, $high]) {
             $values = array_map(static fn (): float => $low + (($high - $low) * mt_rand()) / mt_getrandmax(), $members);

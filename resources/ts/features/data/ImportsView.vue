@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DropZone from '@/design/DropZone.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import type { SheetColumn } from '@/design/sheet'
 import { ref } from 'vue'
@@ -16,7 +17,6 @@ defineProps<{ id: string }>()
 const session = useSession()
 const notices = useNotices()
 const router = useRouter()
-const over = ref(false)
 const busy = ref<string | null>(null)
 const page = ref(1)
 const { state, reload } = useAnswer('imports', page, (page, signal) => ask(api.GET('/imports', { params: { query: { page } }, signal })))
@@ -28,9 +28,8 @@ const states: Record<string, string> = {
   undone: 'undone',
 }
 
-async function take(files: FileList | null): Promise<void> {
-  over.value = false
-  for (const file of Array.from(files ?? [])) {
+async function take(files: File[]): Promise<void> {
+  for (const file of files) {
     busy.value = file.name
     try {
       const taken = await handIn(file)
@@ -96,27 +95,11 @@ const columns: SheetColumn<Entry>[] = [
       @changed="reload"
     />
     <template v-else>
-      <label
-        class="drop"
-        :class="{ over }"
-        @dragover.prevent="over = true"
-        @dragleave="over = false"
-        @drop.prevent="take($event.dataTransfer?.files ?? null)"
-      >
-        <input
-          type="file"
-          multiple
-          class="visually-hidden"
-          aria-label="Hand in files"
-          @change="take(($event.target as HTMLInputElement).files)"
-        />
-        <strong>{{ busy ? `Reading ${busy} …` : 'Choose files, or drop them here' }}</strong>
-        <span class="quiet"
-          >Statements, prices, dividends, splits, estimates, holders, insider trades, segments, lists, transactions and positions as CSV,
-          XLSX or ODS; reports as xBRL-JSON, xBRL-CSV or XBRL. Nothing is stored before you have seen what would change. Other programs may
-          drop files into <code>storage/app/drop</code>.</span
-        >
-      </label>
+      <DropZone label="Hand in files" :said="busy ? `Reading ${busy} …` : 'Choose files, or drop them here'" multiple @files="take">
+        Statements, prices, dividends, splits, estimates, holders, insider trades, segments, lists, transactions and positions as CSV, XLSX
+        or ODS; reports as xBRL-JSON, xBRL-CSV or XBRL. Nothing is stored before you have seen what would change. Other programs may drop
+        files into <code>storage/app/drop</code>.
+      </DropZone>
       <v-progress-linear v-if="state.status === 'pending'" indeterminate color="primary" height="2" aria-label="Loading" />
       <p v-if="state.status === 'error'" class="worse" role="alert">{{ state.error.message }}</p>
       <p v-if="state.data && !state.data.data.length" class="quiet mt-4">Nothing has been imported yet.</p>
@@ -142,22 +125,3 @@ const columns: SheetColumn<Entry>[] = [
     </template>
   </div>
 </template>
-
-<style scoped>
-.drop {
-  display: flex;
-  flex-direction: column;
-  gap: var(--space);
-  border: 1.5px dashed rgb(var(--v-theme-primary));
-  padding: calc(var(--space) * 4.5) calc(var(--space) * 5.5);
-  cursor: pointer;
-  max-width: 880px;
-}
-.drop.over,
-.drop:hover {
-  background: rgb(var(--v-theme-wash));
-}
-.drop:focus-within {
-  outline: 2px solid rgb(var(--v-theme-primary));
-}
-</style>

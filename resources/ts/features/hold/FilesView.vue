@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { api, ask, type Schemas } from '@/api/client'
 import { useAnswer } from '@/api/answer'
 import LoadState from '@/design/LoadState.vue'
+import DropZone from '@/design/DropZone.vue'
 import SheetTable from '@/design/SheetTable.vue'
 import { counted } from '@/design/format'
 import type { SheetColumn } from '@/design/sheet'
@@ -17,7 +18,6 @@ const preview = ref<Schemas['PortfolioFilePreview'] | null>(null)
 const without = ref<Set<number>>(new Set())
 const again = ref<Set<number>>(new Set())
 const meant = ref<Record<string, string>>({})
-const over = ref(false)
 const busy = ref(false)
 const { state, reload } = useAnswer(
   'portfolio files',
@@ -39,12 +39,10 @@ const open = (of: Schemas['PortfolioFilePreview']): void => {
   without.value = new Set()
   again.value = new Set()
 }
-const handIn = (files: FileList | null): Promise<void> =>
+const handIn = ([file]: File[]): Promise<void> =>
   attempt(async () => {
-    over.value = false
-    if (!files?.length) return
     const body = new FormData()
-    body.append('file', files[0]!)
+    body.append('file', file!)
     open(
       await ask(
         api.POST('/portfolios/{id}/files', {
@@ -111,26 +109,15 @@ const files: SheetColumn<Schemas['PortfolioFile']>[] = [
 
 <template>
   <div>
-    <label
-      class="drop"
-      :class="{ over }"
-      @dragover.prevent="over = true"
-      @dragleave="over = false"
-      @drop.prevent="handIn($event.dataTransfer?.files ?? null)"
+    <DropZone
+      label="Hand in a file of transactions"
+      :said="busy ? 'Reading …' : 'Choose a file of transactions, or drop it here'"
+      accept=".csv,.xlsx,.ods,.ofx,.qfx,.txt"
+      @files="handIn"
     >
-      <input
-        type="file"
-        accept=".csv,.xlsx,.ods,.ofx,.qfx,.txt"
-        class="visually-hidden"
-        aria-label="Hand in a file of transactions"
-        @change="handIn(($event.target as HTMLInputElement).files)"
-      />
-      <strong>{{ busy ? 'Reading …' : 'Choose a file of transactions, or drop it here' }}</strong>
-      <span class="quiet"
-        >OFX, or a table (CSV, XLSX, ODS) with columns such as day, type, security, quantity, price, amount, fee, tax, currency. Nothing is
-        entered before you have seen it.</span
-      >
-    </label>
+      OFX, or a table (CSV, XLSX, ODS) with columns such as day, type, security, quantity, price, amount, fee, tax, currency. Nothing is
+      entered before you have seen it.
+    </DropZone>
     <section v-if="preview" class="mt-5">
       <h2>{{ preview.name }}</h2>
       <div v-for="called in preview.unknown" :key="called" class="unknown">
@@ -183,22 +170,6 @@ const files: SheetColumn<Schemas['PortfolioFile']>[] = [
 </template>
 
 <style scoped>
-.drop {
-  display: flex;
-  flex-direction: column;
-  gap: var(--space);
-  border: 1.5px dashed rgb(var(--v-theme-primary));
-  padding: calc(var(--space) * 4.5) calc(var(--space) * 5.5);
-  cursor: pointer;
-  max-width: 880px;
-}
-.drop.over,
-.drop:hover {
-  background: rgb(var(--v-theme-wash));
-}
-.drop:focus-within {
-  outline: 2px solid rgb(var(--v-theme-primary));
-}
 .unknown,
 .unknown form,
 .choices {
