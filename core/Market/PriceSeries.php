@@ -70,9 +70,9 @@ final class PriceSeries
     public function __construct(
         public readonly array $days,
         public readonly array $rawCloses,
-        ?array $rawHighs = null,
-        ?array $rawLows = null,
-        ?array $rawVolumes = null,
+        private readonly ?array $rawHighs = null,
+        private readonly ?array $rawLows = null,
+        private readonly ?array $rawVolumes = null,
         public readonly CorporateActions $actions = new CorporateActions(),
         ?int $asOf = null,
     ) {
@@ -161,17 +161,7 @@ final class PriceSeries
                 $actions == $this->actions &&
                 ($this->days === [] || $actions->splitRatio($this->days[count($this->days) - 1], $day) === 1.0);
 
-            return $same
-                ? $this
-                : new self(
-                    $this->days,
-                    $this->rawCloses,
-                    $this->slice($this->highs, $n),
-                    $this->slice($this->lows, $n),
-                    $this->slice($this->volumes, $n, true),
-                    $actions,
-                    $day,
-                );
+            return $same ? $this : $this->asKnown($n, $actions, $day);
         }
         // Without a split from the last bar on, all is on the same basis already.
         $isSame = count($actions->splits) === count($this->actions->splits);
@@ -198,12 +188,14 @@ final class PriceSeries
     /** The first so many bars on the basis of what had happened by a day. */
     private function asKnown(int $n, CorporateActions $actions, int $day): self
     {
+        $of = $this->whole ?? $this;
+
         return new self(
-            array_slice($this->days, 0, $n),
-            array_slice($this->rawCloses, 0, $n),
-            $this->slice($this->highs, $n),
-            $this->slice($this->lows, $n),
-            $this->slice($this->volumes, $n, true),
+            array_slice($of->days, 0, $n),
+            array_slice($of->rawCloses, 0, $n),
+            $of->rawHighs === null ? null : array_slice($of->rawHighs, 0, $n),
+            $of->rawLows === null ? null : array_slice($of->rawLows, 0, $n),
+            $of->rawVolumes === null ? null : array_slice($of->rawVolumes, 0, $n),
             $actions,
             $day,
         );
@@ -346,21 +338,5 @@ final class PriceSeries
     private function known(int $position): int
     {
         return $position <= $this->last() ? $position : throw new \OutOfRangeException("Bar {$position} is later than what is known.");
-    }
-
-    /**
-     * Back to raw terms, cut to n bars.
-     *
-     * @param  list<float>  $values
-     * @return list<float>
-     */
-    private function slice(array $values, int $n, bool $volume = false): array
-    {
-        $raw = [];
-        for ($i = 0; $i < $n && isset($values[$i]); $i++) {
-            $raw[] = $volume ? $values[$i] * $this->splitFactors[$i] : $values[$i] / $this->splitFactors[$i];
-        }
-
-        return $raw;
     }
 }
