@@ -71,6 +71,10 @@ final class Ema extends OfPrices
             return null;
         }
         $means = $company->exponentialMean($n, $first, $last);
+        if (isset($means[0])) {
+            /** @var list<float> $means once it has begun it goes on */
+            return new Vector($means);
+        }
         $values = array_map(static fn (?float $mean): float => $mean ?? NAN, $means);
         $short = count(array_keys($means, null, true));
 

@@ -71,7 +71,7 @@ final class EmaOf extends FormulaFunction
                 $values[$i] = null;
             }
 
-            return $series->absences[$last] ?? (Indicators::ema($values, $n)[$last] ?? $short);
+            return $series->absences[$last] ?? (Indicators::ema($values, $n, $last)[0] ?? $short);
         });
     }
 }
