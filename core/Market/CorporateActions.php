@@ -30,13 +30,18 @@ final readonly class CorporateActions
     /** The events with an ex-date up to and including a day. */
     public function until(int $day): self
     {
-        $known = static fn (array $event): bool => $event[0] <= $day;
+        return new self(self::known($this->splits, $day), self::known($this->dividends, $day), self::known($this->inKind, $day));
+    }
 
-        return new self(
-            array_values(array_filter($this->splits, $known)),
-            array_values(array_filter($this->dividends, $known)),
-            array_values(array_filter($this->inKind, $known)),
-        );
+    /**
+     * @param  list<array{int, float}>  $events  ascending
+     * @return list<array{int, float}>
+     */
+    private static function known(array $events, int $day): array
+    {
+        for ($n = count($events); $n > 0 && $events[$n - 1][0] > $day; $n--);
+
+        return $n === count($events) ? $events : array_slice($events, 0, $n);
     }
 
     /** New shares per old over all splits after `from` up to and including `to`. */

@@ -17,7 +17,7 @@ use Logion\CrossSection\PastUniverses;
 final readonly class PastCompanies
 {
     /** Companies after which rings are looked for. */
-    private const COLLECTED_AFTER = 50;
+    private const COLLECTED_AFTER = 200;
 
     public function __construct(
         private CompanyReader $companies,
