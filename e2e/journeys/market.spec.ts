@@ -81,7 +81,7 @@ test('a level is drawn, kept and found again, and prices are read on two bases',
   await page.getByRole('button', { name: 'Momentum', exact: true }).click()
   await expect(page.getByRole('slider', { name: /Momentum less signal/ })).toBeVisible()
   await page.getByRole('button', { name: 'Hours' }).click()
-  await page.getByRole('button', { name: 'Period 1m' }).click()
+  await page.getByRole('button', { name: 'Period 1 m' }).click()
   await expect(page.getByRole('slider', { name: /\d\d:00 to \d{4}/ })).toBeVisible()
 
   await page.getByRole('tab', { name: 'Earning power' }).click()

@@ -69,10 +69,10 @@ function fold(): void {
       <button class="step" aria-label="Help" @click="emit('help')">
         <v-icon :icon="mdiHelpCircleOutline" size="18" /><span v-if="!folded">Help</span>
       </button>
-      <button class="step" aria-label="Shortcuts" @click="emit('shortcuts')">
+      <button class="step" aria-label="Keys and shortcuts" @click="emit('shortcuts')">
         <v-icon :icon="mdiKeyboardOutline" size="18" /><span v-if="!folded">Keys</span>
       </button>
-      <button class="step" :aria-label="`Sign out ${session.user?.name ?? ''}`" @click="session.signOut().catch(notices.fail)">
+      <button class="step" :aria-label="`Leave: sign out ${session.user?.name ?? ''}`" @click="session.signOut().catch(notices.fail)">
         <v-icon :icon="mdiLogoutVariant" size="18" /><span v-if="!folded">Leave</span>
       </button>
       <button class="step" :aria-label="folded ? 'Unfold the rail' : 'Fold the rail'" @click="fold">

@@ -300,7 +300,7 @@ const change = (i: number, to: Partial<Choices['businesses'][number]>): void =>
             >
             <v-btn
               size="x-small"
-              :aria-label="`Take ${of.name} away`"
+              :aria-label="`Take away ${of.name}`"
               @click="set({ businesses: now.businesses.filter((_, at) => at !== i) })"
               >Take away</v-btn
             >

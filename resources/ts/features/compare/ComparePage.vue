@@ -59,6 +59,7 @@ async function link(): Promise<void> {
 
 <template>
   <div class="page">
+    <h1 class="visually-hidden">Compare</h1>
     <p v-if="subject.error" class="worse" role="alert">{{ subject.error }} Press <kbd>/</kbd> to find the company by its name.</p>
     <p v-else-if="!subject.company && !route.params.ticker" class="quiet">
       No company is in focus. Press <kbd>/</kbd> and type a name, or walk through the survivors of a screen.

@@ -176,7 +176,7 @@ const at = (rate: number): number =>
               >{{ percent(of.rate, 2) }} %
               <v-btn
                 size="x-small"
-                :aria-label="`Take ${of.name} away`"
+                :aria-label="`Take away ${of.name}`"
                 @click="choices = { ...now(), extra: now().extra.filter((_, at) => at !== i) }"
                 >Take away</v-btn
               ></span

@@ -185,7 +185,7 @@ const value = (member: Member): Pick<Figure, 'value' | 'unit' | 'state' | 'reaso
             @blur="explain(row.ticker)"
         /></template>
         <template #cell-away="{ row }"
-          ><v-btn size="x-small" :aria-label="`Take ${row.name} away`" @click="drop(row.ticker)">Take away</v-btn></template
+          ><v-btn size="x-small" :aria-label="`Take away ${row.name}`" @click="drop(row.ticker)">Take away</v-btn></template
         >
       </SheetTable>
       <p>

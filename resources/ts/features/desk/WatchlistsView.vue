@@ -186,7 +186,7 @@ const columns = computed((): SheetColumn<Row>[] => [
         <template #head-steps><span class="visually-hidden">Steps</span></template>
         <template #cell-steps="{ row }">
           <span v-if="row.conditions" class="quiet" :title="`${row.conditions} conditions`">● {{ row.conditions }}</span>
-          <v-btn size="x-small" :aria-label="`Take ${row.name} from the list`" @click="take(row)">Take away</v-btn>
+          <v-btn size="x-small" :aria-label="`Take away ${row.name} from the list`" @click="take(row)">Take away</v-btn>
         </template>
       </SheetTable>
     </template>

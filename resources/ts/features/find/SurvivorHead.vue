@@ -61,7 +61,7 @@ const MARKS = { ascending: ' ▴', descending: ' ▾' }
 .figure {
   text-align: right;
   max-width: 100%;
-  margin-right: calc(var(--space) * 2);
+  margin-right: calc(var(--space) * 4);
   font-size: var(--type-small);
   white-space: normal;
   hyphens: auto;
@@ -69,14 +69,12 @@ const MARKS = { ascending: ' ▴', descending: ' ▾' }
 .unit {
   font-size: var(--type-fine);
   font-weight: 400;
-  padding-right: calc(var(--space) * 3);
+  padding-right: calc(var(--space) * 4);
 }
 .menu {
   position: absolute !important;
-  right: -5px;
-  bottom: 14px;
-  width: 20px !important;
-  height: 22px !important;
+  right: 0;
+  bottom: 13px;
   opacity: 0.55;
 }
 .menu:focus-visible,

@@ -32,7 +32,7 @@ const survivors = useSurvivors(() => ({ definition: props.definition, result: pr
 
 const definitions = computed<ColumnDef<Row>[]>(() => [
   { id: NAME, size: 240 },
-  ...columns.value.map((column): ColumnDef<Row> => ({ id: column, size: 94, minSize: 56, maxSize: 520 })),
+  ...columns.value.map((column): ColumnDef<Row> => ({ id: column, size: 104, minSize: 56, maxSize: 520 })),
 ])
 const table = useVueTable<Row>({
   // Rows come page by page and are drawn by their place; the table keeps the columns.

@@ -143,7 +143,7 @@ const show = (value: number, unit: string): string => (unit === 'shares' ? amoun
   <div>
     <div class="choices">
       <v-btn-toggle v-model="chosen.period" mandatory aria-label="Period"
-        ><v-btn v-for="[key, word] in PERIODS" :key="key" :value="key" size="small" :aria-label="`Period ${key}`">{{
+        ><v-btn v-for="[key, word] in PERIODS" :key="key" :value="key" size="small" :aria-label="`Period ${word}`">{{
           word
         }}</v-btn></v-btn-toggle
       >
@@ -167,7 +167,7 @@ const show = (value: number, unit: string): string => (unit === 'shares' ? amoun
     </div>
     <div class="choices">
       <span class="averages">
-        <v-btn v-for="key in chosen.averages" :key="key" size="small" :aria-label="`Take away: ${averageName(key)}`" @click="remove(key)"
+        <v-btn v-for="key in chosen.averages" :key="key" size="small" :aria-label="`${averageName(key)} ×: take away`" @click="remove(key)"
           >{{ averageName(key) }} ×</v-btn
         >
         <ChoiceField v-model="kind" :choices="KINDS_OF_AVERAGE" name="Kind of average" />

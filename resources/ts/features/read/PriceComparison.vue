@@ -85,7 +85,7 @@ const refused = computed(() => (state.value.status === 'error' ? others.value[ot
   <div>
     <div class="choices">
       <v-btn-toggle v-model="period" mandatory aria-label="Period"
-        ><v-btn v-for="[key, word] in PERIODS" :key="key" :value="key" size="small" :aria-label="`Period ${key}`">{{
+        ><v-btn v-for="[key, word] in PERIODS" :key="key" :value="key" size="small" :aria-label="`Period ${word}`">{{
           word
         }}</v-btn></v-btn-toggle
       >

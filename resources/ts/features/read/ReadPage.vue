@@ -47,6 +47,7 @@ const places = computed(() =>
 
 <template>
   <div class="page">
+    <h1 class="visually-hidden">Read</h1>
     <p v-if="subject.error" role="alert">
       <template v-if="subject.choices.length">
         Several companies have the ticker {{ route.params.ticker }}. Which one?

@@ -196,6 +196,7 @@ async function working(key?: string): Promise<void> {
 }
 
 const data = computed(() => sheet.value.data)
+const perShare = computed(() => (data.value?.per_share == null ? 'n.m.' : number(data.value.per_share, 2)))
 const figures = computed(() => data.value?.assumptions.figures ?? {})
 const misfit = computed(() => (sheet.value.status === 'error' && !sheet.value.data ? sheet.value.error.message : null))
 const refused = computed(() => (sheet.value.status === 'error' && sheet.value.data ? (sheet.value.error as Problem) : null))
@@ -222,8 +223,13 @@ const label = (name: string): string => data.value?.assumptions.drivers[name]?.l
           </p>
         </div>
         <div class="result" aria-live="polite">
-          <button class="figure big" data-testid="per-share" aria-label="Value per share: open its working" @click="working()">
-            {{ data.per_share == null ? 'n.m.' : number(data.per_share, 2) }}
+          <button
+            class="figure big"
+            data-testid="per-share"
+            :aria-label="`Value per share ${perShare}: open its working`"
+            @click="working()"
+          >
+            {{ perShare }}
           </button>
           <span class="quiet">{{ data.currency }} a share, price {{ data.price == null ? '–' : number(data.price, 2) }}</span>
           <strong v-if="data.upside != null" :class="data.upside >= 0 ? 'better' : 'worse'"

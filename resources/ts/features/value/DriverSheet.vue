@@ -61,6 +61,7 @@ const columns = computed<SheetColumn<[string, Driver]>[]>(() => [
   ...past.value.map((y) => ({ key: String(y), head: String(y), class: 'past' })),
   ...props.data.sheet.years.map((y) => ({ key: String(y), head: String(y) })),
 ])
+const millions = (value: number): string => number(value / 1e6, Math.abs(value) < 1e8 ? 1 : 0)
 </script>
 
 <template>
@@ -90,7 +91,10 @@ const columns = computed<SheetColumn<[string, Driver]>[]>(() => [
           class="figure"
           :class="{ out: excluded(driver, past[column - 1]!) }"
           :aria-pressed="!excluded(driver, past[column - 1]!)"
-          :aria-label="`${driver.label} ${past[column - 1]}: ${excluded(driver, past[column - 1]!) ? 'left out' : 'counted'}`"
+          :aria-label="
+            `${driver.label} ${past[column - 1]}: ${excluded(driver, past[column - 1]!) ? 'left out' : 'counted'}, ` +
+            percent(driver.history[past[column - 1]!]!, 1)
+          "
           @click="toggle(name, driver, past[column - 1]!)"
         >
           {{ percent(driver.history[past[column - 1]!]!, 1) }}
@@ -119,10 +123,10 @@ const columns = computed<SheetColumn<[string, Driver]>[]>(() => [
         <td v-for="(value, i) in line(key)" :key="i">
           <button
             class="figure"
-            :aria-label="`${label} ${data.sheet.years[i]}: ${number(value / 1e6, 1)}, open its working`"
+            :aria-label="`${label} ${data.sheet.years[i]}: ${millions(value)}, open its working`"
             @click="emit('question', key, i)"
           >
-            {{ number(value / 1e6, Math.abs(value) < 1e8 ? 1 : 0) }}
+            {{ millions(value) }}
           </button>
         </td>
       </tr>

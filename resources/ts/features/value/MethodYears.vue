@@ -150,7 +150,10 @@ const head = (of: MethodInput): string =>
             class="figure"
             :class="{ out: isOut(of, past[column - 2]!) }"
             :aria-pressed="!isOut(of, past[column - 2]!)"
-            :aria-label="`${of.label} ${past[column - 2]}: ${isOut(of, past[column - 2]!) ? 'left out' : 'counted'}`"
+            :aria-label="
+              `${of.label} ${past[column - 2]}: ${isOut(of, past[column - 2]!) ? 'left out' : 'counted'}, ` +
+              short(of, of.years!.history[past[column - 2]!])
+            "
             @click="toggle(of, past[column - 2]!)"
           >
             {{ short(of, of.years!.history[past[column - 2]!]) }}
