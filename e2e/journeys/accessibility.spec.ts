@@ -26,3 +26,30 @@ test('every page has a heading, names that say what is seen, and nothing too sma
   }
   expect(found).toEqual([])
 })
+
+test('which of several choices is taken is told to who does not see it', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'Open the demo' }).click()
+  await expect(page.getByRole('heading', { name: 'Desk', exact: true })).toBeVisible()
+  for (const at of [
+    '/read/ORTN/statements',
+    '/read/ORTN/market',
+    '/read/ORTN/timeline',
+    '/value/ORTN/cash-flow',
+    '/decide/ORTN',
+    '/data/enter/ORTN',
+  ]) {
+    await page.goto(at)
+    await page.getByRole('main').waitFor()
+    await page.waitForLoadState('networkidle')
+    const silent = page.locator(
+      '.v-btn-toggle .v-btn:not([aria-pressed]), .v-btn-toggle:not([role=group]), .v-btn--active[aria-pressed=false]',
+    )
+    await expect(silent, at).toHaveCount(0)
+  }
+  await page.goto('/read/ORTN/statements')
+  const statements = page.getByRole('group', { name: 'Statement' })
+  await expect(statements.getByRole('button', { name: 'Income statement' })).toHaveAttribute('aria-pressed', 'true')
+  await statements.getByRole('button', { name: 'Balance sheet' }).press('Enter')
+  await expect(statements.getByRole('button', { pressed: true })).toHaveText('Balance sheet')
+})

@@ -276,8 +276,9 @@ async function hand(): Promise<void> {
           <section>
             <div class="choices">
               <ChoiceField v-model="drawn" name="Multiple drawn" :choices="MULTIPLES.map(([key, name]): [Key, string] => [key, name])" />
-              <v-btn-toggle v-model="across" mandatory aria-label="Against"
-                ><v-btn value="date" size="small">by date</v-btn><v-btn value="size" size="small">by size</v-btn></v-btn-toggle
+              <v-btn-toggle role="group" v-model="across" mandatory aria-label="Against"
+                ><v-btn value="date" size="small" :aria-pressed="across === 'date'">by date</v-btn
+                ><v-btn value="size" size="small" :aria-pressed="across === 'size'">by size</v-btn></v-btn-toggle
               >
             </div>
             <ScatterPlot

@@ -160,8 +160,10 @@ type Line = (typeof lines.value)[number]
     <form class="choices" @submit.prevent="open">
       <v-text-field v-model="typedTicker" label="Company (ticker)" max-width="150" maxlength="12" @keydown.stop />
       <v-btn size="small" type="submit">Open</v-btn>
-      <v-btn-toggle v-model="statement" aria-label="Statement"
-        ><v-btn v-for="(word, key) in STATEMENTS" :key="key" :value="key" size="small">{{ word }}</v-btn></v-btn-toggle
+      <v-btn-toggle role="group" v-model="statement" aria-label="Statement"
+        ><v-btn v-for="(word, key) in STATEMENTS" :key="key" :value="key" size="small" :aria-pressed="statement === key">{{
+          word
+        }}</v-btn></v-btn-toggle
       >
       <label class="quiet"
         >Latest year

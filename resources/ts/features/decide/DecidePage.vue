@@ -186,8 +186,10 @@ const columns: SheetColumn<Schemas['Decision']>[] = [
         </div>
         <ViewTabs v-model="part" :views="PARTS" label="Parts of the decision" />
         <div v-show="part === 'thesis'">
-          <v-btn-toggle v-model="form.verdict" aria-label="Verdict" class="my-2"
-            ><v-btn v-for="(word, key) in words" :key="key" :value="key" size="small">{{ word }}</v-btn></v-btn-toggle
+          <v-btn-toggle role="group" v-model="form.verdict" aria-label="Verdict" class="my-2"
+            ><v-btn v-for="(word, key) in words" :key="key" :value="key" size="small" :aria-pressed="form.verdict === key">{{
+              word
+            }}</v-btn></v-btn-toggle
           >
           <v-textarea v-model="form.thesis" label="Thesis: why it should be worth more than it costs" rows="3" auto-grow class="mt-2" />
           <v-textarea v-model="form.disproof" label="What would prove this wrong" rows="2" auto-grow class="mt-4" />

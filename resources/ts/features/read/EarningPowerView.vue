@@ -158,11 +158,14 @@ const pointColumns: SheetColumn<EarningPower['points'][number]>[] = [
     <template v-if="data">
       <div class="choices">
         <v-btn-toggle
+          role="group"
           :model-value="data.basis"
           mandatory
           aria-label="Measured by"
           @update:model-value="(key: string) => (chosen.basis = key)"
-          ><v-btn v-for="of in data.bases" :key="of.key" :value="of.key" size="small">{{ of.label }}</v-btn></v-btn-toggle
+          ><v-btn v-for="of in data.bases" :key="of.key" :value="of.key" size="small" :aria-pressed="data.basis === of.key">{{
+            of.label
+          }}</v-btn></v-btn-toggle
         >
       </div>
       <div class="choices">

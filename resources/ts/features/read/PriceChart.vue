@@ -142,23 +142,31 @@ const show = (value: number, unit: string): string => (unit === 'shares' ? amoun
 <template>
   <div>
     <div class="choices">
-      <v-btn-toggle v-model="chosen.period" mandatory aria-label="Period"
-        ><v-btn v-for="[key, word] in PERIODS" :key="key" :value="key" size="small" :aria-label="`Period ${word}`">{{
-          word
-        }}</v-btn></v-btn-toggle
+      <v-btn-toggle role="group" v-model="chosen.period" mandatory aria-label="Period"
+        ><v-btn
+          v-for="[key, word] in PERIODS"
+          :key="key"
+          :value="key"
+          size="small"
+          :aria-label="`Period ${word}`"
+          :aria-pressed="chosen.period === key"
+          >{{ word }}</v-btn
+        ></v-btn-toggle
       >
-      <v-btn-toggle v-model="chosen.span" mandatory aria-label="A bar is of"
+      <v-btn-toggle role="group" v-model="chosen.span" mandatory aria-label="A bar is of"
         ><v-btn
           v-for="[key, word] in SPANS"
           :key="key"
           :value="key"
           size="small"
           :disabled="key === 'hour' && market?.has_hours === false"
+          :aria-pressed="chosen.span === key"
           >{{ word }}</v-btn
         ></v-btn-toggle
       >
-      <v-btn-toggle v-model="chosen.shape" mandatory aria-label="Drawn as"
-        ><v-btn value="wedges" size="small">Bars</v-btn><v-btn value="line" size="small">Line</v-btn></v-btn-toggle
+      <v-btn-toggle role="group" v-model="chosen.shape" mandatory aria-label="Drawn as"
+        ><v-btn value="wedges" size="small" :aria-pressed="chosen.shape === 'wedges'">Bars</v-btn
+        ><v-btn value="line" size="small" :aria-pressed="chosen.shape === 'line'">Line</v-btn></v-btn-toggle
       >
       <v-btn size="small" :aria-pressed="chosen.logarithmic" @click="chosen.logarithmic = !chosen.logarithmic">Logarithmic</v-btn>
       <v-btn size="small" :aria-pressed="chosen.dividends" :disabled="chosen.span === 'hour'" @click="chosen.dividends = !chosen.dividends"
@@ -174,8 +182,10 @@ const show = (value: number, unit: string): string => (unit === 'shares' ? amoun
         <input v-model.number="length" class="assumption bars" aria-label="Bars of the average" @keydown.stop @keydown.enter="add" />
         <v-btn size="small" @click="add">Add</v-btn>
       </span>
-      <v-btn-toggle v-model="chosen.studies" multiple :mandatory="false" aria-label="Studies"
-        ><v-btn v-for="[key, word] in STUDIES" :key="key" :value="key" size="small">{{ word }}</v-btn></v-btn-toggle
+      <v-btn-toggle role="group" v-model="chosen.studies" multiple :mandatory="false" aria-label="Studies"
+        ><v-btn v-for="[key, word] in STUDIES" :key="key" :value="key" size="small" :aria-pressed="chosen.studies.includes(key)">{{
+          word
+        }}</v-btn></v-btn-toggle
       >
       <v-btn size="small" :aria-pressed="chosen.happenings" @click="chosen.happenings = !chosen.happenings">What happened</v-btn>
     </div>

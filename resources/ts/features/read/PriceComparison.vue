@@ -84,13 +84,20 @@ const refused = computed(() => (state.value.status === 'error' ? others.value[ot
 <template>
   <div>
     <div class="choices">
-      <v-btn-toggle v-model="period" mandatory aria-label="Period"
-        ><v-btn v-for="[key, word] in PERIODS" :key="key" :value="key" size="small" :aria-label="`Period ${word}`">{{
-          word
-        }}</v-btn></v-btn-toggle
+      <v-btn-toggle role="group" v-model="period" mandatory aria-label="Period"
+        ><v-btn
+          v-for="[key, word] in PERIODS"
+          :key="key"
+          :value="key"
+          size="small"
+          :aria-label="`Period ${word}`"
+          :aria-pressed="period === key"
+          >{{ word }}</v-btn
+        ></v-btn-toggle
       >
-      <v-btn-toggle v-model="dividends" mandatory aria-label="Dividends"
-        ><v-btn :value="true" size="small">With dividends</v-btn><v-btn :value="false" size="small">Price</v-btn></v-btn-toggle
+      <v-btn-toggle role="group" v-model="dividends" mandatory aria-label="Dividends"
+        ><v-btn :value="true" size="small" :aria-pressed="dividends">With dividends</v-btn
+        ><v-btn :value="false" size="small" :aria-pressed="!dividends">Price</v-btn></v-btn-toggle
       >
       <v-btn v-for="of in also" :key="of.key" size="small" @click="add(of.key)">+ {{ of.word }}</v-btn>
       <form class="typed" @submit.prevent="type">

@@ -104,8 +104,9 @@ const unit = (table: Table): string => (table.unit === 'money' ? `${props.curren
             </template>
           </SheetTable>
           <template v-if="DRAWN.includes(table.line) && table.members.length > 1">
-            <v-btn-toggle v-model="mode" class="mt-2" :aria-label="`Chart of ${titles[axis.axis]}`"
-              ><v-btn value="share" size="small">Share of the sum</v-btn><v-btn value="stack" size="small">Amounts</v-btn></v-btn-toggle
+            <v-btn-toggle role="group" v-model="mode" class="mt-2" :aria-label="`Chart of ${titles[axis.axis]}`"
+              ><v-btn value="share" size="small" :aria-pressed="mode === 'share'">Share of the sum</v-btn
+              ><v-btn value="stack" size="small" :aria-pressed="mode === 'stack'">Amounts</v-btn></v-btn-toggle
             >
             <ChartFrame
               :title="`${ticker}: ${titles[axis.axis]!.toLowerCase()}`"

@@ -122,11 +122,15 @@ type Row = NonNullable<typeof state.value.data>['rows'][number]
 <template>
   <div>
     <div class="choices">
-      <v-btn-toggle v-model="statement" aria-label="Statement"
-        ><v-btn v-for="(word, key) in STATEMENTS" :key="key" :value="key" size="small">{{ word }}</v-btn></v-btn-toggle
+      <v-btn-toggle role="group" v-model="statement" aria-label="Statement"
+        ><v-btn v-for="(word, key) in STATEMENTS" :key="key" :value="key" size="small" :aria-pressed="statement === key">{{
+          word
+        }}</v-btn></v-btn-toggle
       >
-      <v-btn-toggle v-model="basis" aria-label="Periods"
-        ><v-btn v-for="(word, key) in BASES" :key="key" :value="key" size="small">{{ word }}</v-btn></v-btn-toggle
+      <v-btn-toggle role="group" v-model="basis" aria-label="Periods"
+        ><v-btn v-for="(word, key) in BASES" :key="key" :value="key" size="small" :aria-pressed="basis === key">{{
+          word
+        }}</v-btn></v-btn-toggle
       >
     </div>
     <div class="choices second">
@@ -199,9 +203,10 @@ type Row = NonNullable<typeof state.value.data>['rows'][number]
           /></template>
         </SheetTable>
         <template v-if="series.length">
-          <v-btn-toggle v-if="series.length > 1" v-model="mode" class="mt-3" aria-label="Kind of chart"
-            ><v-btn value="lines" size="small">Lines</v-btn><v-btn value="stack" size="small">Stacked</v-btn
-            ><v-btn value="share" size="small">Share of the sum</v-btn></v-btn-toggle
+          <v-btn-toggle role="group" v-if="series.length > 1" v-model="mode" class="mt-3" aria-label="Kind of chart"
+            ><v-btn value="lines" size="small" :aria-pressed="mode === 'lines'">Lines</v-btn
+            ><v-btn value="stack" size="small" :aria-pressed="mode === 'stack'">Stacked</v-btn
+            ><v-btn value="share" size="small" :aria-pressed="mode === 'share'">Share of the sum</v-btn></v-btn-toggle
           >
           <ChartFrame
             class="mt-2"

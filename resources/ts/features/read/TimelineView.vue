@@ -37,8 +37,10 @@ const years = computed(() => {
 
 <template>
   <div>
-    <v-btn-toggle v-model="kinds" multiple aria-label="Kinds">
-      <v-btn v-for="kind in KINDS" :key="kind.key" :value="kind.key" size="small">{{ kind.word }}</v-btn>
+    <v-btn-toggle role="group" v-model="kinds" multiple aria-label="Kinds">
+      <v-btn v-for="kind in KINDS" :key="kind.key" :value="kind.key" size="small" :aria-pressed="kinds.includes(kind.key)">{{
+        kind.word
+      }}</v-btn>
     </v-btn-toggle>
     <LoadState :state="state" @again="reload" />
     <template v-if="state.data">

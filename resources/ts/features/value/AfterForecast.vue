@@ -53,10 +53,12 @@ const terminals = [
     <div class="entry">
       <span>Cash arrives</span
       ><v-btn-toggle
+        role="group"
         :model-value="data.assumptions.convention"
         aria-label="Cash arrives"
         @update:model-value="(convention: string) => $emit('change', { convention })"
-        ><v-btn value="mid_year" size="x-small">mid-year</v-btn><v-btn value="end_year" size="x-small">year end</v-btn></v-btn-toggle
+        ><v-btn value="mid_year" size="x-small" :aria-pressed="data.assumptions.convention === 'mid_year'">mid-year</v-btn
+        ><v-btn value="end_year" size="x-small" :aria-pressed="data.assumptions.convention === 'end_year'">year end</v-btn></v-btn-toggle
       >
     </div>
     <div class="entry">
