@@ -12,7 +12,22 @@ export async function register(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Desk' })).toBeVisible()
 }
 
+/** What is fading in has not its colours yet. */
+const faded = (page: Page): Promise<unknown> =>
+  page.evaluate(() =>
+    Promise.race([
+      new Promise((resolve) => setTimeout(resolve, 1500)),
+      Promise.allSettled(
+        document
+          .getAnimations()
+          .filter((of) => of.effect?.getComputedTiming().iterations !== Infinity)
+          .map((of) => of.finished),
+      ),
+    ]),
+  )
+
 export async function accessible(page: Page): Promise<void> {
+  await faded(page)
   const result = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()
   expect(
     result.violations.map(

@@ -78,14 +78,16 @@ final class KilledAdvanceTest extends TestCase
         Artisan::call('migrate', ['--force' => true]);
         DB::purge();
         foreach ([true, false] as $isKilled) {
+            // So many that none is through before it is killed, however quick the machine.
+            $companies = $isKilled ? 150 : 20;
             $seed = new Process(
-                [PHP_BINARY, __DIR__.'/../../artisan', 'logion:seed-demo', '--companies=20', '--to=2017-06-30'],
+                [PHP_BINARY, __DIR__.'/../../artisan', 'logion:seed-demo', "--companies={$companies}", '--to=2017-06-30'],
                 env: ['DB_DATABASE' => $file, 'APP_ENV' => 'testing'],
                 timeout: 120,
             );
             $seed->start();
             if ($isKilled) {
-                $seed->waitUntil(static fn (string $type, string $said): bool => str_contains($said, '20 ['));
+                $seed->waitUntil(static fn (string $type, string $said): bool => str_contains($said, "{$companies} ["));
                 usleep(400_000);
                 $seed->signal(9);
             }
