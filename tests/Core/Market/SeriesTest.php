@@ -343,4 +343,18 @@ final class SeriesTest extends TestCase
         $this->assertSame([-1.0, -1.0], [$lost['total'], $lost['annualised']]);
         $this->assertNull(Returns::ofPortfolio([[20230101, 100.0, 0.0]])['annualised'], 'a day has no return a year');
     }
+
+    public function test_the_end_of_an_exponential_mean_is_the_same_asked_for_alone(): void
+    {
+        mt_srand(5);
+        $known = array_map(static fn (): float => mt_rand(10, 900) / 7.0, range(1, 60));
+        foreach ([$known, [null, null, ...$known], [...array_slice($known, 0, 30), null, ...array_slice($known, 30)]] as $x) {
+            foreach ([1, 2, 9, 26, 59] as $n) {
+                $whole = Indicators::ema($x, $n);
+                foreach ([0, 1, $n - 1, $n, $n + 1, 58, count($x) - 1] as $from) {
+                    $this->assertSame(array_slice($whole, $from), Indicators::ema($x, $n, $from), "mean of {$n} from {$from}");
+                }
+            }
+        }
+    }
 }
