@@ -11,7 +11,8 @@ import { useSession } from '@/stores/session'
 import { useNotices } from '@/stores/notices'
 import { barOf, KINDS, opens } from './happenings'
 import LevelsPanel from './LevelsPanel.vue'
-import { averageName, chosen, panesOf, PERIODS, seriesOf, SPANS, STUDIES } from './priceChart'
+import { averageName, chosen, panesOf, seriesOf, SPANS, STUDIES } from './priceChart'
+import PeriodChoice from './PeriodChoice.vue'
 import { useDrawnLines } from './drawnLines'
 
 // Charts weigh more than all the rest; they come when one is drawn.
@@ -142,17 +143,7 @@ const show = (value: number, unit: string): string => (unit === 'shares' ? amoun
 <template>
   <div>
     <div class="choices">
-      <v-btn-toggle role="group" v-model="chosen.period" mandatory aria-label="Period"
-        ><v-btn
-          v-for="[key, word] in PERIODS"
-          :key="key"
-          :value="key"
-          size="small"
-          :aria-label="`Period ${word}`"
-          :aria-pressed="chosen.period === key"
-          >{{ word }}</v-btn
-        ></v-btn-toggle
-      >
+      <PeriodChoice v-model="chosen.period" />
       <v-btn-toggle role="group" v-model="chosen.span" mandatory aria-label="A bar is of"
         ><v-btn
           v-for="[key, word] in SPANS"

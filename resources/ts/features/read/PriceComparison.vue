@@ -8,7 +8,8 @@ import SheetTable from '@/design/SheetTable.vue'
 import type { SheetColumn } from '@/design/sheet'
 import { number, percent } from '@/design/format'
 import { useSession } from '@/stores/session'
-import { PERIODS, type Period } from './priceChart'
+import type { Period } from './priceChart'
+import PeriodChoice from './PeriodChoice.vue'
 
 const ChartFrame = defineAsyncComponent(() => import('@/design/ChartFrame.vue'))
 
@@ -84,17 +85,7 @@ const refused = computed(() => (state.value.status === 'error' ? others.value[ot
 <template>
   <div>
     <div class="choices">
-      <v-btn-toggle role="group" v-model="period" mandatory aria-label="Period"
-        ><v-btn
-          v-for="[key, word] in PERIODS"
-          :key="key"
-          :value="key"
-          size="small"
-          :aria-label="`Period ${word}`"
-          :aria-pressed="period === key"
-          >{{ word }}</v-btn
-        ></v-btn-toggle
-      >
+      <PeriodChoice v-model="period" />
       <v-btn-toggle role="group" v-model="dividends" mandatory aria-label="Dividends"
         ><v-btn :value="true" size="small" :aria-pressed="dividends">With dividends</v-btn
         ><v-btn :value="false" size="small" :aria-pressed="!dividends">Price</v-btn></v-btn-toggle
