@@ -158,7 +158,7 @@ final readonly class Ranking implements UniverseComparison
      */
     private function known(Universe $universe, array $positions): array
     {
-        $reference = Mask::at($positions, $universe->size());
+        $reference = Mask::choosing($positions, $universe->size());
         $none = $universe->size() === 0 ? [] : array_fill(0, $universe->size(), NAN);
         $known = [];
         foreach ($this->components as $component) {
@@ -244,7 +244,7 @@ final readonly class Ranking implements UniverseComparison
             $scores[] = $filled;
         }
 
-        $reference = Mask::at($positions, $universe->size());
+        $reference = Mask::choosing($positions, $universe->size());
 
         return RankingResult::of(
             $positions,

@@ -303,16 +303,17 @@ final class Column
         }
         $bounds = $this->bounds === '' ? [] : array_values(unpack('d*', $this->bounds) ?: []);
         $bin = Bisection::below($bounds, $threshold, orEqual: true);
-        $above = $operator->holds(1.0, 0.0) ? "\1" : "\0";
-        $below = $operator->holds(0.0, 1.0) ? "\1" : "\0";
+        $decision = static fn (bool $holds): string => $holds ? Mask::HOLDS : Mask::FAILS;
+        $above = $decision($operator->holds(1.0, 0.0));
+        $below = $decision($operator->holds(0.0, 1.0));
         // All bins below the threshold's fail or pass as one, so do those above; its own is marked 2 and looked into.
-        $to = "\0".str_repeat($below, max(0, $bin - 1)).($bin > 0 ? "\2" : '').str_repeat($above, 255 - $bin);
-        $true = strtr($this->codes, self::everyByte(), $to);
-        for ($at = strpos($true, "\2"); $at !== false; $at = strpos($true, "\2", $at + 1)) {
-            $true[$at] = $operator->holds(self::float($this->packed, $at), $threshold) ? "\1" : "\0";
+        $to = Mask::OPEN.str_repeat($below, max(0, $bin - 1)).($bin > 0 ? "\2" : '').str_repeat($above, 255 - $bin);
+        $decided = strtr($this->codes, self::everyByte(), $to);
+        for ($at = strpos($decided, "\2"); $at !== false; $at = strpos($decided, "\2", $at + 1)) {
+            $decided[$at] = $decision($operator->holds(self::float($this->packed, $at), $threshold));
         }
 
-        return Mask::of($true, strtr($this->codes, self::everyByte(), "\0".str_repeat("\1", 255)) ^ $true);
+        return new Mask($decided);
     }
 
     private function compareEach(Operator $operator, float $threshold): Mask

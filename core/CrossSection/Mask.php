@@ -5,22 +5,24 @@ declare(strict_types=1);
 namespace Logion\CrossSection;
 
 /**
- * A condition decided for every company at once: one byte per company, 1 where it holds, and another string with 1 where it
- * does not. Where both are 0 it cannot be decided. Bitwise operators on strings run through all companies in one go.
+ * A condition decided for every company at once, one byte per company: {@see HOLDS}, {@see FAILS}, or {@see OPEN} where it cannot be
+ * decided. Their bits are such that `&` and `|` of strings, which run through all companies in one go, are "and" and "or" of three
+ * truth values (Kleene 1938). Selections of companies are strings of bytes 1 and 0.
  */
 final readonly class Mask
 {
+    public const HOLDS = "\3";
+
+    public const OPEN = "\1";
+
+    public const FAILS = "\0";
+
     /** Bytes that tell whether hits are rarer than misses. */
     private const SAMPLE = 1024;
 
-    private function __construct(public string $true, public string $false)
+    /** @param  string  $decided  a byte per company */
+    public function __construct(public string $decided)
     {
-    }
-
-    /** @param  string  $true  bytes 1 and 0 */
-    public static function of(string $true, string $false): self
-    {
-        return new self($true, $false);
     }
 
     /**
@@ -32,25 +34,25 @@ final readonly class Mask
     {
         $bytes = '';
         foreach ($values as $value) {
-            $bytes .= $value != $value ? "\2" : ($value != 0.0 ? "\1" : "\0");
+            $bytes .= $value != $value ? self::OPEN : ($value != 0.0 ? self::HOLDS : self::FAILS);
         }
 
-        return new self(strtr($bytes, "\2", "\0"), strtr($bytes, "\0\1\2", "\1\0\0"));
+        return new self($bytes);
     }
 
     public function and(self $other): self
     {
-        return new self($this->true & $other->true, $this->false | $other->false);
+        return new self($this->decided & $other->decided);
     }
 
     public function or(self $other): self
     {
-        return new self($this->true | $other->true, $this->false & $other->false);
+        return new self($this->decided | $other->decided);
     }
 
     public function not(): self
     {
-        return new self($this->false, $this->true);
+        return new self(strtr($this->decided, self::HOLDS.self::FAILS, self::FAILS.self::HOLDS));
     }
 
     /**
@@ -60,16 +62,52 @@ final readonly class Mask
      */
     public static function atLeast(int $k, array $conditions): self
     {
-        return new self(
-            self::countReaches($k, array_column($conditions, 'true')),
-            self::countReaches(count($conditions) - $k + 1, array_column($conditions, 'false')),
-        );
+        $true = self::countReaches($k, array_map(static fn (self $of): string => $of->true(), $conditions));
+        $false = self::countReaches(count($conditions) - $k + 1, array_map(static fn (self $of): string => $of->false(), $conditions));
+
+        return new self(strtr($true, "\1", self::HOLDS) | self::complement($false));
     }
 
-    /** Where it cannot be decided. */
-    public function unknown(): string
+    /** The companies for which it holds, as a selection. */
+    public function true(): string
     {
-        return self::complement($this->true | $this->false);
+        return strtr($this->decided, self::HOLDS.self::OPEN, "\1\0");
+    }
+
+    /** The companies for which it does not hold, as a selection. */
+    public function false(): string
+    {
+        return strtr($this->decided, self::HOLDS.self::OPEN.self::FAILS, "\0\0\1");
+    }
+
+    /** Whether it holds for the company at a position; null where that cannot be decided. */
+    public function at(int $position): ?bool
+    {
+        return match ($this->decided[$position]) {
+            self::HOLDS => true,
+            self::FAILS => false,
+            default => null,
+        };
+    }
+
+    /** A mask that holds where a selection says so and fails elsewhere. */
+    public static function selecting(string $selection): self
+    {
+        return new self(strtr($selection, "\1", self::HOLDS));
+    }
+
+    /** Of how many companies it is so. */
+    public function countOf(string $decision): int
+    {
+        $few = min(strlen($this->decided), self::SAMPLE);
+        if (2 * substr_count($this->decided, $decision, 0, $few) <= $few) {
+            return substr_count($this->decided, $decision);
+        }
+
+        return strlen($this->decided) - array_sum(array_map(
+            fn (string $other): int => substr_count($this->decided, $other),
+            array_diff([self::HOLDS, self::OPEN, self::FAILS], [$decision]),
+        ));
     }
 
     public static function count(string $bytes): int
@@ -100,7 +138,7 @@ final readonly class Mask
     }
 
     /** @param  list<int>  $positions */
-    public static function at(array $positions, int $size): string
+    public static function choosing(array $positions, int $size): string
     {
         $bytes = str_repeat("\0", $size);
         foreach ($positions as $position) {

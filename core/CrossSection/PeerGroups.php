@@ -31,7 +31,7 @@ final class PeerGroups
             $group =
                 $peerGroup === null
                     ? $reference ?? $this->universe->everyone()
-                    : Mask::at($this->members($peerGroup, $reference), $this->universe->size());
+                    : Mask::choosing($this->members($peerGroup, $reference), $this->universe->size());
             $this->sorted[$key] = $this->inOrder($expression, $group, $reference);
         }
 

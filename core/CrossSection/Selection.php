@@ -50,7 +50,7 @@ final readonly class Selection
         foreach (self::BY_RANGE as $key => $metric) {
             foreach (['least' => Operator::AtLeast, 'most' => Operator::AtMost] as $end => $operator) {
                 if (isset($definition[$key][$end])) {
-                    $admitted &= $this->universe->column($metric)->compare($operator, (float) $definition[$key][$end])->true;
+                    $admitted &= $this->universe->column($metric)->compare($operator, (float) $definition[$key][$end])->true();
                 }
             }
         }
@@ -92,7 +92,7 @@ final readonly class Selection
     public function named(array $references): string
     {
         return $this->members === null
-            ? Mask::at(
+            ? Mask::choosing(
                 array_values(array_intersect_key(array_flip($this->universe->attribute('ticker')), array_flip($references))),
                 $this->universe->size(),
             )

@@ -82,6 +82,8 @@ final class UniversePeers implements Peers
     /** @return list<float> ascending */
     private function ofGroup(Node $expression): array
     {
-        return $this->universe->peers->inOrder($expression, Mask::at($this->group ?? [], $this->universe->size()), $this->reference)[1];
+        $group = Mask::choosing($this->group ?? [], $this->universe->size());
+
+        return $this->universe->peers->inOrder($expression, $group, $this->reference)[1];
     }
 }

@@ -47,6 +47,10 @@ final class Parser
      */
     public function parse(string $formula, ?array $names = null): Node
     {
+        // Most formulas of a screen are one name.
+        if ($names !== null && in_array($formula, $names, true)) {
+            return Node::name($formula);
+        }
         if (trim($formula) === '') {
             throw FormulaError::at(Words::say('the_formula_is_empty'), $formula);
         }

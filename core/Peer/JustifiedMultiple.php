@@ -120,7 +120,7 @@ final readonly class JustifiedMultiple
         }
         $kind = $universe->category('template')->among([$universe->category('template')->at($at)]) & $universe->everyone();
         if ($across !== null) {
-            $kind &= Mask::at($universe->positionsOf($across), $universe->size());
+            $kind &= Mask::choosing($universe->positionsOf($across), $universe->size());
         }
         $kind[$at] = "\0";
         $regression = CrossSectionalRegression::fromArray([

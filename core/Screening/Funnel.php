@@ -47,58 +47,66 @@ final readonly class Funnel
         $active = array_filter($masks, static fn (int $i): bool => $screen->criteria[$i]->active, ARRAY_FILTER_USE_KEY);
         // What all later criteria let through, from the last one back: with what the earlier ones let through it leaves out one.
         $later = [];
-        $after = str_repeat("\1", strlen($start));
+        $reached = Mask::selecting($start);
+        $after = Mask::selecting(str_repeat("\1", strlen($start)));
         foreach (array_reverse($active, true) as $i => $mask) {
             $later[$i] = $after;
-            $after &= $mask->true;
+            $after = $after->and($mask);
         }
-        $total = Mask::count($start & $after);
-        $left = $start;
+        $total = $reached->and($after)->countOf(Mask::HOLDS);
+        $size = Mask::count($start);
+        $isEveryone = $size === strlen($start);
+        $alone = static fn (?Mask $mask): int => $mask === null
+            ? $size
+            : ($isEveryone ? $mask : $mask->and(Mask::selecting($start)))->countOf(Mask::HOLDS);
+        $left = $size;
         $steps = [];
         foreach ($screen->criteria as $i => $criterion) {
             $mask = $masks[$i] ?? null;
             $undecidable = 0;
             $decisive = null;
             if (isset($active[$i])) {
-                $decisive = Mask::count($left & $later[$i]) - $total;
-                $undecidable = Mask::count($left & $active[$i]->unknown());
-                $left &= $active[$i]->true;
+                $decisive = $reached->and($later[$i])->countOf(Mask::HOLDS) - $total;
+                $decided = $reached->and($active[$i]);
+                $undecidable = $decided->countOf(Mask::OPEN);
+                $left = $decided->countOf(Mask::HOLDS);
+                // Who cannot be decided does not get further.
+                $reached = new Mask(strtr($decided->decided, Mask::OPEN, Mask::FAILS));
             }
             $steps[] = [
                 'criterion' => (string) $criterion,
                 'active' => $criterion->active,
-                'survivors' => Mask::count($left),
+                'survivors' => $left,
                 'undecidable' => $undecidable,
-                'alone' => $mask === null ? Mask::count($start) : Mask::count($start & $mask->true),
+                'alone' => $alone($mask),
                 'decisive' => $decisive,
-                'members' => array_map(static function (Criterion $member) use ($universe, $reference, $start): array {
+                'members' => array_map(static function (Criterion $member) use ($universe, $reference, $start, $alone): array {
                     $mask = self::decide($member, $universe, $reference);
 
                     return [
                         'criterion' => (string) $member,
                         'active' => $member->active,
-                        'alone' => $mask === null ? Mask::count($start) : Mask::count($start & $mask->true),
-                        'undecidable' => $mask === null ? 0 : Mask::count($start & $mask->unknown()),
+                        'alone' => $alone($mask),
+                        'undecidable' => $mask?->and(Mask::selecting($start))->countOf(Mask::OPEN) ?? 0,
                     ];
                 }, $criterion->criteria),
             ];
         }
 
-        return new self($start, $left, $steps, $masks);
+        return new self($start, $reached->true(), $steps, $masks);
     }
 
     /** Of the companies it starts from, how many no criterion turns away and some cannot decide. */
     public function undecidable(ScreenDefinition $screen): int
     {
-        $passes = $possible = $this->start;
+        $decided = Mask::selecting($this->start);
         foreach ($this->masks as $i => $mask) {
             if ($screen->criteria[$i]->active) {
-                $passes &= $mask->true;
-                $possible &= Mask::complement($mask->false);
+                $decided = $decided->and($mask);
             }
         }
 
-        return Mask::count($possible) - Mask::count($passes);
+        return $decided->countOf(Mask::OPEN);
     }
 
     /** The companies that percentiles and places of its criteria and columns compare with; null for all shares. */
@@ -156,14 +164,14 @@ final readonly class Funnel
     /** The survivors of all criteria but one. */
     public function without(int $criterion, ScreenDefinition $screen): string
     {
-        $left = $this->start;
+        $left = Mask::selecting($this->start);
         foreach ($this->masks as $i => $mask) {
             if ($i !== $criterion && $screen->criteria[$i]->active) {
-                $left &= $mask->true;
+                $left = $left->and($mask);
             }
         }
 
-        return $left;
+        return $left->true();
     }
 
     /**
@@ -237,7 +245,7 @@ final readonly class Funnel
      */
     private static function sortByOne(array $positions, Node $by, bool $descending, Universe $universe, ?string $reference): array
     {
-        $of = Mask::at($positions, $universe->size());
+        $of = Mask::choosing($positions, $universe->size());
         [$sorted, $values] = $universe->peers->inOrder($by, $of, $reference);
         if ($descending) {
             // Equal ones keep the order of tickers: whole runs change places.

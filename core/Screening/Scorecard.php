@@ -31,10 +31,10 @@ final class Scorecard
                 $r = self::known($required[$i] ?? NAN);
                 $both = $condition !== null && $a !== null && $r !== null;
                 $marks[$i][] = [
-                    'state' => match (true) {
-                        $mask === null || ($mask->true[$position] === "\0" && $mask->false[$position] === "\0") => 'undecidable',
-                        $mask->true[$position] === "\1" => 'pass',
-                        default => 'fail',
+                    'state' => match ($mask?->at($position)) {
+                        true => 'pass',
+                        false => 'fail',
+                        null => 'undecidable',
                     },
                     'actual' => $a,
                     'required' => $r,

@@ -123,8 +123,8 @@ final class Warnings
                 continue;
             }
             $nudge = self::NUDGE * ($quartiles[1] - $quartiles[0]) * ($operator->asksForLess() ? 1 : -1);
-            $loosened = Mask::count($without & $column->compare($operator, $threshold + $nudge)->true);
-            $tightened = Mask::count($without & $column->compare($operator, $threshold - $nudge)->true);
+            $loosened = Mask::count($without & $column->compare($operator, $threshold + $nudge)->true());
+            $tightened = Mask::count($without & $column->compare($operator, $threshold - $nudge)->true());
             if (max($loosened - $total, $total - $tightened) > self::MOVED * $total) {
                 $warnings[] = [
                     'kind' => 'edge',

@@ -342,7 +342,11 @@ final class OneMeaningTest extends DemoTestCase
                 if ($tree->isCondition()) {
                     $state = (new Checklist($scope))->of(ScreenDefinition::fromArray(['criteria' => [$formula]]))[0]['state'];
                     $this->assertSame(
-                        $mask->true[$position] === "\1" ? 'pass' : ($mask->false[$position] === "\1" ? 'fail' : 'undecidable'),
+                        match ($mask->at($position)) {
+                            true => 'pass',
+                            false => 'fail',
+                            null => 'undecidable',
+                        },
                         $state,
                         "{$kind}: {$formula} of {$ticker}, screen and checklist",
                     );

@@ -311,12 +311,9 @@ final class RunBenchmark extends Command
     private function screens(): array
     {
         $screen = ['criteria' => self::CRITERIA, 'columns' => self::COLUMNS, 'sort' => ['-market_cap']];
-        $survivors = 0;
-        $http = $this->median(function () use ($screen, &$survivors): void {
-            $survivors = $this->request('POST', '/api/v1/screens/run', ['screen' => $screen, 'as_of' => '1900-01-01', 'limit' => 100])[
-                'total'
-            ];
-        });
+        $asked = ['screen' => $screen, 'as_of' => '1900-01-01', 'limit' => 100];
+        $survivors = $this->request('POST', '/api/v1/screens/run', $asked)['total'];
+        $http = $this->median(fn () => $this->requests()->answer('POST', '/api/v1/screens/run', $asked));
         $definition = \Logion\Screening\ScreenDefinition::fromArray($screen);
         $core = $this->median(
             fn () => \Logion\Screening\Funnel::run(

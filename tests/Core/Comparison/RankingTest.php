@@ -207,7 +207,7 @@ final class RankingTest extends TestCase
         );
         $universe = self::of($figures, catalogue: $catalogue);
         $this->assertSame([3.0, 2.0, 1.0, null], array_map($universe->column('quality_place')->at(...), [0, 1, 2, 3]));
-        $this->assertSame([1, 2], Mask::positions($universe->decide($catalogue->parse('quality_place <= 2'))->true));
+        $this->assertSame([1, 2], Mask::positions($universe->decide($catalogue->parse('quality_place <= 2'))->true()));
         $this->assertGreaterThan($universe->column('quality_place_score')->at(0), $universe->column('quality_place_score')->at(2));
     }
 

@@ -42,9 +42,12 @@ final class ColumnTest extends TestCase
         foreach (['<', '<=', '>', '>=', '==', '!='] as $operator) {
             foreach ($thresholds as $threshold) {
                 $mask = $indexed->compare(Operator::from($operator), $threshold);
-                $this->assertSame($plain->compare(Operator::from($operator), $threshold)->true, $mask->true, "{$operator} {$threshold}");
-                $this->assertSame($plain->compare(Operator::from($operator), $threshold)->false, $mask->false, "{$operator} {$threshold}");
-                $this->assertSame(count($values) - count($known), Mask::count($mask->unknown()));
+                $this->assertSame(
+                    $plain->compare(Operator::from($operator), $threshold)->decided,
+                    $mask->decided,
+                    "{$operator} {$threshold}",
+                );
+                $this->assertSame(count($values) - count($known), $mask->countOf(Mask::OPEN));
             }
         }
     }
@@ -106,7 +109,11 @@ final class ColumnTest extends TestCase
         $y = Mask::fromValues($right);
         $read = static fn (Mask $mask): string => implode(
             '',
-            array_map(static fn (int $i): string => $mask->true[$i] === "\1" ? 't' : ($mask->false[$i] === "\1" ? 'f' : 'u'), range(0, 8)),
+            array_map(static fn (int $i): string => match ($mask->at($i)) {
+                true => 't',
+                false => 'f',
+                null => 'u',
+            }, range(0, 8)),
         );
         $this->assertSame('tfufffufu', $read($x->and($y)));
         $this->assertSame('ttttfutuu', $read($x->or($y)));
@@ -125,17 +132,35 @@ final class ColumnTest extends TestCase
         foreach ([1, 2, 4, 6] as $k) {
             $mask = Mask::atLeast($k, $conditions);
             for ($i = 0; $i < 300; $i++) {
-                $true = count(array_filter($conditions, static fn (Mask $m): bool => $m->true[$i] === "\1"));
-                $false = count(array_filter($conditions, static fn (Mask $m): bool => $m->false[$i] === "\1"));
-                $this->assertSame($true >= $k, $mask->true[$i] === "\1");
-                $this->assertSame($false > 6 - $k, $mask->false[$i] === "\1");
+                $true = count(array_filter($conditions, static fn (Mask $m): bool => $m->at($i) === true));
+                $false = count(array_filter($conditions, static fn (Mask $m): bool => $m->at($i) === false));
+                $this->assertSame($true >= $k ? true : ($false > 6 - $k ? false : null), $mask->at($i));
             }
         }
     }
 
+    public function test_each_decision_is_counted_whether_it_is_rare_or_not(): void
+    {
+        mt_srand(4);
+        foreach ([[1, 1, 98], [98, 1, 1], [1, 98, 1], [33, 33, 34], [100, 0, 0], [0, 0, 100]] as $shares) {
+            $drawn = [];
+            foreach (array_map(null, [1.0, 0.0, NAN], $shares) as [$value, $share]) {
+                $drawn = [...$drawn, ...array_fill(0, 40 * $share, $value)];
+            }
+            shuffle($drawn);
+            $mask = Mask::fromValues($drawn);
+            foreach ([Mask::HOLDS, Mask::FAILS, Mask::OPEN] as $i => $decision) {
+                $this->assertSame(40 * $shares[$i], $mask->countOf($decision));
+            }
+            $this->assertSame(40 * $shares[0], Mask::count($mask->true()));
+            $this->assertSame(40 * $shares[1], Mask::count($mask->false()));
+        }
+        $this->assertSame(0, (new Mask(''))->countOf(Mask::HOLDS));
+    }
+
     public function test_positions_and_masks_are_each_others_inverse(): void
     {
-        $this->assertSame([0, 3, 4], Mask::positions(Mask::at([4, 0, 3], 6)));
+        $this->assertSame([0, 3, 4], Mask::positions(Mask::choosing([4, 0, 3], 6)));
         $this->assertSame([], Mask::positions(''));
         $this->assertSame("\0\1", Mask::complement("\1\0"));
     }

@@ -118,11 +118,7 @@ final class RandomFormulaTest extends TestCase
                     "{$tree} at {$position}: {$one} and {$all[$position]}",
                 );
                 if ($tree->isCondition()) {
-                    $this->assertSame(
-                        is_nan($one) ? '' : ($one != 0.0 ? 'true' : 'false'),
-                        $mask->true[$position] === "\1" ? 'true' : ($mask->false[$position] === "\1" ? 'false' : ''),
-                        (string) $tree,
-                    );
+                    $this->assertSame(is_nan($one) ? null : $one != 0.0, $mask->at($position), (string) $tree);
                 }
             }
         }
