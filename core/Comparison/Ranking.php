@@ -162,7 +162,7 @@ final readonly class Ranking implements UniverseComparison
         $none = $universe->size() === 0 ? [] : array_fill(0, $universe->size(), NAN);
         $known = [];
         foreach ($this->components as $component) {
-            [$ordered, $values] = $universe->peers->inOrder($universe->catalogue->parse($component['formula']), $reference, $reference);
+            [$ordered, $values] = $universe->peers()->inOrder($universe->catalogue->parse($component['formula']), $reference, $reference);
             $groups = ['' => [$ordered, $values]];
             if ($this->within === 'sector') {
                 $groups = [];

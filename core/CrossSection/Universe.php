@@ -32,11 +32,7 @@ final class Universe
     /** @var array<string, list<string>|Texts|Category> */
     private array $read = [];
 
-    /** Who a definition admits. */
-    public readonly Selection $selection;
-
-    /** Who is compared with whom. */
-    public readonly PeerGroups $peers;
+    private ?PeerGroups $peers = null;
 
     private readonly string $packedIds;
 
@@ -56,11 +52,22 @@ final class Universe
         public readonly Catalogue $catalogue,
         private readonly Closure $stored,
         private readonly Closure $derived,
-        ?Closure $members = null,
+        private readonly ?Closure $members = null,
     ) {
-        $this->selection = new Selection($this, $members);
-        $this->peers = new PeerGroups($this);
         $this->packedIds = is_string($ids) ? $ids : ($ids === [] ? '' : pack('V*', ...$ids));
+    }
+
+    /** Who a definition admits. */
+    public function selection(): Selection
+    {
+        return new Selection($this, $this->members);
+    }
+
+    /** Who is compared with whom. */
+    public function peers(): PeerGroups
+    {
+        // It holds the universe in turn: one whose companies nobody compares is let go at once.
+        return $this->peers ??= new PeerGroups($this);
     }
 
     /** @return list<string> one value per position */

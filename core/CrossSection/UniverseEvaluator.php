@@ -63,12 +63,12 @@ final class UniverseEvaluator extends Evaluator
         $own = $this->value($expression, $moment);
         $groups = $function->inSector() ? [] : ['' => array_keys($this->positions)];
         foreach ($function->inSector() ? $this->positions : [] as $i => $position) {
-            $groups[$this->universe->peers->of($position)][] = $i;
+            $groups[$this->universe->peers()->of($position)][] = $i;
         }
         $values = $own->values;
         $absences = $own->absences;
         foreach ($groups as $group => $members) {
-            [$peers, $sorted] = $this->universe->peers->ordered($expression, $group === '' ? null : (string) $group, $this->reference);
+            [$peers, $sorted] = $this->universe->peers()->ordered($expression, $group === '' ? null : (string) $group, $this->reference);
             $known = [];
             if ($function instanceof PlaceAmongCompanies && count($sorted) >= AmongCompanies::FEWEST && count($members) > self::FEW) {
                 if ($this->isEveryone($group === '' ? count($peers) + count($absences) : 0)) {

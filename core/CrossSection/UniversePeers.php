@@ -38,9 +38,9 @@ final class UniversePeers implements Peers
 
         return UniverseEvaluator::standing(
             $function,
-            $this->universe->peers->ordered(
+            $this->universe->peers()->ordered(
                 $expression,
-                $function->inSector() ? $this->universe->peers->of($position) : null,
+                $function->inSector() ? $this->universe->peers()->of($position) : null,
                 $this->reference,
             )[1],
             $own,
@@ -56,7 +56,7 @@ final class UniversePeers implements Peers
         if ($this->group !== null) {
             return Extent::whole($this->ofGroup($expression));
         }
-        $values = $this->universe->peers->ordered($expression, $this->universe->peers->of($position), $this->reference)[1];
+        $values = $this->universe->peers()->ordered($expression, $this->universe->peers()->of($position), $this->reference)[1];
 
         return count($values) < AmongCompanies::FEWEST ? null : Extent::withoutTails($values);
     }
@@ -84,6 +84,6 @@ final class UniversePeers implements Peers
     {
         $group = Mask::choosing($this->group ?? [], $this->universe->size());
 
-        return $this->universe->peers->inOrder($expression, $group, $this->reference)[1];
+        return $this->universe->peers()->inOrder($expression, $group, $this->reference)[1];
     }
 }

@@ -123,9 +123,9 @@ final readonly class Funnel
     /** The companies a screen starts from: its universe without those set aside. */
     public static function start(ScreenDefinition $screen, Universe $universe): string
     {
-        $start = $universe->selection->admits($screen->universe);
+        $start = $universe->selection()->admits($screen->universe);
         if ($screen->setAside !== []) {
-            $start &= Mask::complement($universe->selection->named(array_column($screen->setAside, 'ticker')));
+            $start &= Mask::complement($universe->selection()->named(array_column($screen->setAside, 'ticker')));
         }
 
         return $start;
@@ -246,7 +246,7 @@ final readonly class Funnel
     private static function sortByOne(array $positions, Node $by, bool $descending, Universe $universe, ?string $reference): array
     {
         $of = Mask::choosing($positions, $universe->size());
-        [$sorted, $values] = $universe->peers->inOrder($by, $of, $reference);
+        [$sorted, $values] = $universe->peers()->inOrder($by, $of, $reference);
         if ($descending) {
             // Equal ones keep the order of tickers: whole runs change places.
             $ascending = $sorted;

@@ -48,7 +48,7 @@ final class SentimentTest extends DemoTestCase
     {
         $universe = $this->app->make(ColumnStore::class)->universe(self::TODAY) ?? $this->fail('The day has no columns.');
         $top = static function (string $metric) use ($universe): string {
-            [$positions] = $universe->peers->inOrder($universe->catalogue->parse($metric), $universe->everyone());
+            [$positions] = $universe->peers()->inOrder($universe->catalogue->parse($metric), $universe->everyone());
 
             return $universe->attributeAt('ticker', $positions[count($positions) - 1]);
         };
@@ -142,7 +142,7 @@ final class SentimentTest extends DemoTestCase
             $universe->attribute('ticker'),
             array_map(static fn (int $p): string => $universe->attributeAt('ticker', $p), $universe->positions()),
         );
-        [$positions, $values] = $universe->peers->inOrder($universe->catalogue->parse('market_cap'), $universe->everyone());
+        [$positions, $values] = $universe->peers()->inOrder($universe->catalogue->parse('market_cap'), $universe->everyone());
         $sorted = $values;
         sort($sorted);
         $this->assertSame($sorted, $values);

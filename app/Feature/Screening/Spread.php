@@ -29,7 +29,7 @@ final class Spread
     public function distribution(string $formula, array $definition, EvaluationContext $context): array
     {
         $universe = $this->universes->on($context);
-        $positions = Mask::positions($universe->selection->admits(ScreenDefinition::fromArray(['universe' => $definition])->universe));
+        $positions = Mask::positions($universe->selection()->admits(ScreenDefinition::fromArray(['universe' => $definition])->universe));
 
         return get_object_vars(Distribution::of($universe->evaluate($universe->catalogue->parse($formula), $positions), self::BINS));
     }

@@ -30,7 +30,7 @@ final class UniverseTest extends TestCase
             ],
             members: static fn (string $kind, mixed $key): array => ['list' => [1, 2, 3], 'index' => [3, 4]][$kind],
         );
-        $admitted = static fn (array $definition): array => Mask::positions($universe->selection->admits($definition));
+        $admitted = static fn (array $definition): array => Mask::positions($universe->selection()->admits($definition));
         $this->assertSame([0, 1, 2, 3], $admitted([]), 'Shares, unless kinds are named.');
         $this->assertSame([4], $admitted(['kinds' => ['fund']]));
         $this->assertSame([0, 1], $admitted(['sectors' => ['C']]), 'Manufacturing holds divisions 10 and 11.');
