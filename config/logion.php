@@ -11,6 +11,8 @@ return [
     'seen_at_once' => env('CACHE_STORE') === 'redis' ? 'redis' : 'file',
     // Companies of a part of long work, which is what a worker that dies costs.
     'companies_of_a_part' => ['columns' => 150, 'back_test' => 200],
+    // The same of a value that is drawn: half a second to two.
+    'draws_of_a_part' => 5000,
     // Whether a simulated exchange lives through a day by itself after each working day, where the scheduler runs.
     'advances_daily' => (bool) env('LOGION_ADVANCES_DAILY', false),
     // Where back-ups are kept, and whether one is made each night.

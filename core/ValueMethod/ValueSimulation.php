@@ -66,12 +66,27 @@ final class ValueSimulation
      */
     public function run(int $draws, int $seed, ?float $price, ?\Closure $progress = null): array
     {
-        if ($draws < 1 || $draws > self::MOST_DRAWS) {
+        return self::told($this->values(0, $draws, $seed, $progress), $draws, $price);
+    }
+
+    /**
+     * Values of some of the draws of a seed: whoever draws others of them draws what follows or went before.
+     *
+     * @param  int  $from  draws that went before
+     * @param  (\Closure(int): void)|null  $progress  told how many draws are done
+     * @return list<float> of those that have one
+     */
+    public function values(int $from, int $draws, int $seed, ?\Closure $progress = null): array
+    {
+        if ($draws < 1 || $from + $draws > self::MOST_DRAWS) {
             throw InvalidAssumption::outOfRange('draws', Words::say('between_and', max_years: self::MOST_DRAWS));
         }
         $randomizer = new Randomizer(new Mt19937($seed));
         $values = [];
         $count = count($this->names);
+        for ($i = 0; $i < 2 * $count * $from; $i++) {
+            self::uniform($randomizer);
+        }
         for ($i = 1; $i <= $draws; $i++) {
             $z = [];
             for ($k = 0; $k < $count; $k++) {
@@ -93,6 +108,19 @@ final class ValueSimulation
                 $progress($i);
             }
         }
+
+        return $values;
+    }
+
+    /**
+     * What values say together, in whatever order.
+     *
+     * @param  list<float>  $values
+     * @return array{draws: int, without_value: int, mean: ?float, deviation: ?float, percentiles: list<array{at: float, value: ?float}>,
+     *     histogram: list<array{from: float, to: float, count: int}>, chance_above_price: ?float}
+     */
+    public static function told(array $values, int $draws, ?float $price): array
+    {
         sort($values);
         $above = $price === null ? null : count(array_filter($values, static fn (float $of): bool => $of > $price));
 

@@ -13,12 +13,12 @@ use App\Http\DatedRequest;
 use App\Http\RequestContexts;
 use App\Models\Task;
 use App\Models\Valuation;
+use App\Storage\DataStamp;
 use App\Storage\Identity\Identities;
 use App\Task\Lane;
 use App\Task\TaskResource;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Str;
 use Logion\Figure\Words;
 use Logion\Time\Day;
 use Logion\Valuation\Forecast\DriverRule;
@@ -38,8 +38,14 @@ final class ValueController
 {
     private const SIMULATION = 'value simulation';
 
-    public function __construct(private readonly ValueSubjects $subjects, private readonly Identities $identities)
-    {
+    /** Minutes after which work nothing was heard of is handed on anew. */
+    private const SILENT_MINUTES = 1;
+
+    public function __construct(
+        private readonly ValueSubjects $subjects,
+        private readonly Identities $identities,
+        private readonly DataStamp $stamp,
+    ) {
     }
 
     public function index(DatedRequest $request, string $ticker): JsonResponse
@@ -146,10 +152,14 @@ final class ValueController
             'draws' => $request->draws(),
             'seed' => $request->seed(),
         ];
-        $task = DB::transaction(static function () use ($user, $asked): Task {
-            $task = Task::query()->create(['kind' => self::SIMULATION, 'subject' => (string) Str::uuid(), 'state' => 'waiting']);
-            $task->owners()->attach($user);
-            RunValueSimulation::dispatch($task->id, $user->id, $asked)->onQueue(Lane::of($user));
+        $stamp = ValueSimulationWork::stampOf($this->stamp, $request->context());
+        $task = DB::transaction(static function () use ($user, $asked, $stamp): Task {
+            // Asked for again it goes on with what was drawn before somebody cancelled it, and is not drawn again where nothing changed.
+            $task = Task::of(self::SIMULATION, "{$user->id} ".sha1((string) json_encode([$asked, $stamp])), $user);
+            if ($task->isIdle(self::SILENT_MINUTES) && ValueSimulationWork::result($task) === null) {
+                $task->begin();
+                RunValueSimulation::dispatch($task->id, $user->id, $asked)->onQueue(Lane::of($user));
+            }
 
             return $task;
         });
@@ -166,7 +176,7 @@ final class ValueController
     /** @return array<string, mixed> */
     private static function drawn(Task $task): array
     {
-        return ['task' => new TaskResource($task), 'result' => RunValueSimulation::result($task)];
+        return ['task' => new TaskResource($task), 'result' => ValueSimulationWork::result($task)];
     }
 
     /** With cases the value kept is the one expected of them. */

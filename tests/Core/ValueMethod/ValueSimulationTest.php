@@ -74,6 +74,20 @@ final class ValueSimulationTest extends TestCase
         $this->assertSame([500, 1000, 1500], $told);
     }
 
+    public function test_stretches_of_the_draws_together_are_the_draws(): void
+    {
+        $simulation = $this->simulation(
+            ['a' => ['kind' => 'uniform', 'low' => 1, 'high' => 2], 'b' => ['kind' => 'normal', 'mean' => 25, 'deviation' => 8]],
+            ['a' => ['b' => 0.4]],
+        );
+        $whole = $simulation->values(0, 2000, 5);
+        $this->assertSame($whole, [...$simulation->values(0, 1, 5), ...$simulation->values(1, 699, 5), ...$simulation->values(700, 1300, 5)]);
+        $this->assertSame($simulation->run(2000, 5, 20.0), ValueSimulation::told(array_reverse($whole), 2000, 20.0));
+        $this->assertNotSame($simulation->values(0, 700, 5), $simulation->values(700, 700, 5));
+        $this->expectException(InvalidAssumption::class);
+        $simulation->values(ValueSimulation::MOST_DRAWS - 10, 11, 5);
+    }
+
     public function test_percentiles_rise_the_histogram_holds_every_draw_and_what_has_no_value_is_counted(): void
     {
         $told = $this->simulation(['b' => ['kind' => 'uniform', 'low' => 20, 'high' => 40]])->run(4000, 3, -10.0);
