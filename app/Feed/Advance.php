@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Feed;
 
 use App\Following\ConditionRunner;
+use App\Storage\Arrived;
 use App\Storage\ColumnStore;
+use App\Storage\DayPlan;
 use App\Storage\InstallationDay;
 use App\Storage\LifeLock;
 use App\Storage\NextDay;
@@ -44,37 +46,15 @@ final readonly class Advance
         $alone = $this->alone();
         // A worker that lives long may remember another day.
         $this->exchange->forget();
-        $last = $this->exchange->day() ?? throw new \RuntimeException(Words::say('no_exchange_is_simulated_here'));
-        $computed = $this->latest->read() ?? $last;
-        $stored = 0;
         try {
-            foreach ($this->exchange->days($last) as $day) {
-                if ($isEnough($last)) {
-                    break;
-                }
-                $this->day($day);
-                $progress($last = $day);
-                if (++$stored >= $each) {
-                    $computed = $this->compute($computed, $day);
-                    $stored = 0;
-                }
+            while (($plan = $this->stage($isEnough, $progress, $each)) !== null) {
+                $this->compute($plan);
             }
         } finally {
-            // Whoever cancels keeps the days that are stored; whoever was killed finds what was left uncomputed.
-            if ($stored > 0 || ! $this->columns->isComplete($this->latest->read() ?? $last)) {
-                $this->compute($computed, $last);
-            }
             $alone->release();
         }
 
-        return $last;
-    }
-
-    /** One advances a database at a time; who is killed lets go. */
-    private function alone(): LifeLock
-    {
-        return LifeLock::tryFor(SimulationState::LOCK) ??
-            throw new \RuntimeException(Words::say('the_exchange_goes_on_already'));
+        return $this->last();
     }
 
     /**
@@ -86,33 +66,136 @@ final readonly class Advance
      */
     public function wished(array $wish, Closure $progress, int $each): int
     {
-        $start = $this->exchange->day() ?? 0;
-        $total = match (true) {
-            $wish['to'] !== null => $this->exchange->workdays($start, $wish['to']),
+        $from = $this->exchange->day() ?? 0;
+        $last = $this->until($this->isEnough($wish, $from), $this->told($wish, $from, $progress), $each);
+
+        return $this->exchange->workdays($from, $last);
+    }
+
+    /**
+     * Stores the next days of a wish, as many as metrics are computed after.
+     *
+     * @param  array{days: int, to: int|null, next_event: bool}  $wish
+     * @param  int  $from  day after which it began
+     * @param  Closure(int, int): void  $progress
+     * @return DayPlan|null what is to be computed; null where the wish is fulfilled
+     */
+    public function next(array $wish, int $from, Closure $progress): ?DayPlan
+    {
+        $alone = $this->alone();
+        $this->exchange->forget();
+        try {
+            return $this->stage($this->isEnough($wish, $from), $this->told($wish, $from, $progress), self::COMPUTED_EVERY);
+        } finally {
+            $alone->release();
+        }
+    }
+
+    /** @param  array{days: int, to: int|null, next_event: bool}  $wish */
+    public function isFulfilled(array $wish, int $from): bool
+    {
+        return $this->isEnough($wish, $from)($this->last());
+    }
+
+    /** Computes what is missing of the latest day. */
+    public function complete(): void
+    {
+        $latest = $this->latest->read() ?? $this->last();
+        $this->columns->isComplete($latest) || $this->compute($this->next->plan($latest, $latest, new Arrived()));
+    }
+
+    /** What is done when the columns of a day are there. */
+    public function settled(int $day): void
+    {
+        $this->conditions->run($day);
+    }
+
+    /**
+     * @param  Closure(int): bool  $isEnough
+     * @param  Closure(int): void  $progress
+     */
+    private function stage(Closure $isEnough, Closure $progress, int $most): ?DayPlan
+    {
+        $last = $this->last();
+        $computed = $this->latest->read() ?? $last;
+        $stored = 0;
+        try {
+            foreach ($this->exchange->days($last) as $day) {
+                if ($stored >= $most || $isEnough($last)) {
+                    break;
+                }
+                $this->day($day);
+                $stored++;
+                $progress($last = $day);
+            }
+        } catch (Throwable $why) {
+            // Whoever cancels keeps the days that are stored; whoever was killed finds what was left uncomputed.
+            $stored > 0 && $this->compute($this->plan($computed, $last));
+            throw $why;
+        }
+
+        return $stored > 0 || ! $this->columns->isComplete($this->latest->read() ?? $last) ? $this->plan($computed, $last) : null;
+    }
+
+    private function plan(int $computed, int $last): DayPlan
+    {
+        return $this->next->plan($computed, $this->latest->read() ?? $last, $this->exchange->arrived());
+    }
+
+    private function compute(DayPlan $plan): void
+    {
+        $this->next->follow($plan);
+        $this->settled($plan->day);
+    }
+
+    /**
+     * @param  array{days: int, to: int|null, next_event: bool}  $wish
+     * @return Closure(int): bool
+     */
+    private function isEnough(array $wish, int $from): Closure
+    {
+        $wanted = $this->wanted($wish, $from);
+
+        return fn (int $last): bool => $wish['next_event']
+            ? $last > $from && $this->exchange->reported($last)
+            : $this->exchange->workdays($from, $last) >= $wanted;
+    }
+
+    /**
+     * @param  array{days: int, to: int|null, next_event: bool}  $wish
+     * @param  Closure(int, int): void  $progress
+     * @return Closure(int): void
+     */
+    private function told(array $wish, int $from, Closure $progress): Closure
+    {
+        $wanted = $this->wanted($wish, $from);
+
+        return fn (int $last) => $progress($this->exchange->workdays($from, $last), $wanted);
+    }
+
+    /**
+     * @param  array{days: int, to: int|null, next_event: bool}  $wish
+     * @return int days; none where that is not known
+     */
+    private function wanted(array $wish, int $from): int
+    {
+        return match (true) {
+            $wish['to'] !== null => $this->exchange->workdays($from, $wish['to']),
             $wish['next_event'] => 0,
             default => $wish['days'],
         };
-        $done = 0;
-        $this->until(
-            function (int $last) use (&$done, $wish, $start, $total): bool {
-                return $wish['next_event'] ? $last > $start && $this->exchange->reported($last) : $done >= $total;
-            },
-            static function () use (&$done, $progress, $total): void {
-                $progress(++$done, $total);
-            },
-            $each,
-        );
-
-        return $done;
     }
 
-    private function compute(int $computed, int $day): int
+    private function last(): int
     {
-        $latest = $this->latest->read() ?? $day;
-        $this->next->follow($computed, $latest, $this->exchange->arrived());
-        $this->conditions->run($latest);
+        return $this->exchange->day() ?? throw new \RuntimeException(Words::say('no_exchange_is_simulated_here'));
+    }
 
-        return $latest;
+    /** One advances a database at a time; who is killed lets go. */
+    private function alone(): LifeLock
+    {
+        return LifeLock::tryFor(SimulationState::LOCK) ??
+            throw new \RuntimeException(Words::say('the_exchange_goes_on_already'));
     }
 
     private function day(int $day): void

@@ -32,65 +32,100 @@ final readonly class NextDay
     }
 
     /**
-     * @param  int  $before  day whose columns are there; they give way to those of the new one
-     * @return int companies
+     * Checks the statements that have arrived, and tells what is to be computed.
+     *
+     * @param  int  $before  day whose columns are there, unless they are not
      */
-    public function follow(int $before, int $day, Arrived $arrived): int
+    public function plan(int $before, int $day, Arrived $arrived): DayPlan
     {
         $this->economy->forget();
         $this->companies->forget();
-        $set = ColumnSet::query()->where('as_of', $before)->where('complete', true)->first();
-        if ($set === null || $before >= $day) {
+        $members = $this->universes->on($day);
+        $ids = array_column($members, 'id');
+        $carried = $before < $day ? $this->companiesOf($before) : null;
+        if ($carried === null) {
             // What was stored by a process that did not come to compute is not known: all is computed, and who reported lately is checked.
             $lately = DB::table('filings')->where('filed_on', '>', Day::plus($day, -self::LATELY_DAYS))->distinct()->pluck('company_id');
             $lately->each(fn (mixed $company) => $this->refresh->check((int) $company));
 
-            return $this->columns->refresh($day);
+            return new DayPlan(null, $day, $ids, $ids, null);
         }
         DB::transaction(fn () => array_map($this->refresh->check(...), array_keys($arrived->statements)));
-        $members = $this->universes->on($day);
-        $ids = array_column($members, 'id');
-        $places = array_flip(array_values(unpack('V*', (string) $set->companies) ?: []));
-        $anew = array_values(array_filter($ids, static fn (int $id): bool => ! isset($places[$id]) || isset($arrived->statements[$id])));
+        $places = array_flip($carried);
         // Amounts in another currency are others whenever the rate is.
         $base = $this->economy->read()->baseCurrency();
+        $anew = [];
         foreach ($members as $member) {
-            if ($member->currency !== $base && ! in_array($member->id, $anew, true)) {
+            if (! isset($places[$member->id]) || isset($arrived->statements[$member->id]) || $member->currency !== $base) {
                 $anew[] = $member->id;
             }
         }
-        $catalogue = Catalogue::builtIn();
-        $daily = $lasting = $compared = [];
-        foreach (array_keys($catalogue->all()) as $key) {
-            match (true) {
-                $catalogue->needsPeers($key) => ($compared[] = $key),
-                $catalogue->movesDaily($key) => ($daily[] = $key),
-                default => ($lasting[] = $key),
-            };
-        }
-        $computed = array_combine($daily, $this->computation->columns($ids, $day, $daily));
-        $reported = $anew === [] ? [] : array_combine($lasting, $this->computation->columns($anew, $day, $lasting));
-        $carried = array_map(static fn (int $id): ?int => $places[$id] ?? null, $ids);
-        $runs = self::runs($carried, $ids, array_flip($anew));
-        DB::transaction(function () use ($before, $day, $members, $computed, $lasting, $reported, $runs, $compared): void {
-            foreach ($lasting as $key) {
-                $old = $this->table->read($before, $key) ?? throw new \LogicException("The columns of the day before lack {$key}.");
+
+        return new DayPlan($before, $day, $ids, $anew, array_keys($arrived->statements));
+    }
+
+    /** Computes what a plan asks for and stores it. */
+    public function follow(DayPlan $plan): void
+    {
+        $of = fn (array $ids, array $metrics): array => $ids === [] ? [] : $this->computation->columns($ids, $plan->day, $metrics);
+        $this->put($plan, $of($plan->companies, self::daily()), $of($plan->anew, self::lasting()));
+    }
+
+    /**
+     * Stores the columns of the day, which take the place of those of the day before.
+     *
+     * @param  list<Column>  $daily  of the companies of the plan, {@see daily()}
+     * @param  list<Column>  $lasting  of those that are computed anew, {@see lasting()}; empty where there are none
+     */
+    public function put(DayPlan $plan, array $daily, array $lasting): void
+    {
+        $members = $this->universes->on($plan->day);
+        $computed = $daily === [] ? [] : array_combine(self::daily(), $daily);
+        $reported = $lasting === [] ? [] : array_combine(self::lasting(), $lasting);
+        $places = array_flip($plan->before === null ? [] : $this->companiesOf($plan->before) ?? []);
+        $runs = self::runs(
+            array_map(static fn (int $id): ?int => $places[$id] ?? null, $plan->companies),
+            $plan->companies,
+            array_flip($plan->anew),
+        );
+        DB::transaction(function () use ($plan, $members, $computed, $reported, $runs): void {
+            foreach (self::lasting() as $key) {
+                $old = $plan->before === null ? null : $this->table->read($plan->before, $key);
                 $computed[$key] = self::carry($old, $reported[$key] ?? null, $runs);
             }
-            foreach ([$before, $day] as $of) {
+            foreach (array_filter([$plan->before, $plan->day]) as $of) {
                 MetricColumn::query()->where('as_of', $of)->delete();
                 ColumnSet::query()->where('as_of', $of)->delete();
             }
-            $this->table->writeSet($day, $members);
+            $this->table->writeSet($plan->day, $members);
             foreach ($computed as $key => $column) {
-                $this->table->write($day, $key, null, $column);
+                $this->table->write($plan->day, $key, null, $column);
             }
-            $this->columns->compare($day, $compared);
+            $catalogue = Catalogue::builtIn();
+            $this->columns->compare($plan->day, array_values(array_filter(array_keys($catalogue->all()), $catalogue->needsPeers(...))));
         });
+        $plan->before === null && $this->companies->keepDelistedPacked();
+        $plan->reported === null ? $this->years->fill() : $this->years->fill($plan->reported);
+    }
 
-        $this->years->fill(array_keys($arrived->statements));
+    /** @return list<string> metrics of a company by itself that look at prices, estimates or rates */
+    public static function daily(): array
+    {
+        return array_values(array_filter(ColumnStore::ownMetrics(), Catalogue::builtIn()->movesDaily(...)));
+    }
 
-        return count($members);
+    /** @return list<string> metrics that follow from statements alone */
+    public static function lasting(): array
+    {
+        return array_values(array_diff(ColumnStore::ownMetrics(), self::daily()));
+    }
+
+    /** @return list<int>|null companies whose columns of a day are there, in their order; null where there are none */
+    private function companiesOf(int $day): ?array
+    {
+        $set = ColumnSet::query()->where('as_of', $day)->where('complete', true)->first();
+
+        return $set === null ? null : array_values(unpack('V*', (string) $set->companies) ?: []);
     }
 
     /**
@@ -119,11 +154,11 @@ final readonly class NextDay
     }
 
     /** @param  list<array{bool, int, int}>  $runs */
-    private static function carry(Column $old, ?Column $new, array $runs): Column
+    private static function carry(?Column $old, ?Column $new, array $runs): Column
     {
         $packed = $states = '';
         foreach ($runs as [$isNew, $at, $count]) {
-            $from = $isNew ? $new ?? throw new \LogicException('A company is computed anew, and nothing of it is.') : $old;
+            $from = ($isNew ? $new : $old) ?? throw new \LogicException('A column is asked for of a company of which none was computed.');
             $packed .= substr($from->packed, 8 * $at, 8 * $count);
             $states .= substr($from->states, $at, $count);
         }

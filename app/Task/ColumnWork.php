@@ -15,6 +15,8 @@ use Logion\Metric\Catalogue;
 /** The metric columns of a day, or one expression over the companies' history, split over the companies of the day. */
 final readonly class ColumnWork implements PartedWork
 {
+    use StoresAtTheEnd;
+
     public function __construct(
         private ColumnComputation $computation,
         private ColumnStore $columns,

@@ -11,7 +11,6 @@ use Illuminate\Bus\Batch;
 use Illuminate\Contracts\Container\Container;
 use Illuminate\Support\Facades\Bus;
 use Illuminate\Support\Facades\DB;
-use Logion\Figure\Words;
 use Throwable;
 
 /**
@@ -35,7 +34,7 @@ final readonly class PartedTasks
         if ($task->refresh()->state === 'cancelled') {
             return;
         }
-        $this->watched($task, function () use ($task, $lane, $work, $arguments): void {
+        $this->watched($task, $work, $arguments, function () use ($task, $lane, $work, $arguments): void {
             $parts = $this->work($work, $arguments)->parts();
             $missing = DB::transaction(fn (): array => $this->plan($task, $parts));
             $jobs = array_map(
@@ -63,11 +62,11 @@ final readonly class PartedTasks
         $part = TaskPart::query()->where('task_id', $id)->where('place', $place)->first();
         if ($task === null || $part === null || $task->state !== 'running') {
             $batch?->cancel();
-            $task === null || self::sayWhereCancelled($task);
+            $task === null || $this->sayWhereCancelled($task, $work, $arguments);
 
             return;
         }
-        $this->watched($task, function () use ($task, $part, $lane, $work, $arguments): void {
+        $this->watched($task, $work, $arguments, function () use ($task, $part, $lane, $work, $arguments): void {
             if ($part->found === null) {
                 $found = $this->work($work, $arguments)->compute($part->asked, static function () use ($task): void {
                     $task->refresh()->state === 'running' || throw new WorkCancelled();
@@ -90,18 +89,23 @@ final readonly class PartedTasks
     public function finish(int $id, string $lane, string $work, array $arguments): void
     {
         $task = Task::query()->find($id);
-        // Asked for anew meanwhile it may have other parts, which are not there yet.
-        if ($task?->state !== 'running' || self::isIncomplete($task)) {
+        if ($task === null) {
             return;
         }
-        $this->watched($task, function () use ($task, $lane, $work, $arguments): void {
+        // Asked for anew meanwhile it may have other parts, which are not there yet.
+        if ($task->state !== 'running' || self::isIncomplete($task)) {
+            $this->sayWhereCancelled($task, $work, $arguments);
+
+            return;
+        }
+        $this->watched($task, $work, $arguments, function () use ($task, $lane, $work, $arguments): void {
             if (! $this->work($work, $arguments)->finish(self::found($task))) {
                 $this->begin($task, $lane, $work, $arguments);
 
                 return;
             }
             DB::transaction(static function () use ($task): void {
-                $task->update(['state' => 'done', 'done' => $task->total]);
+                $task->refresh()->update(['state' => 'done', 'done' => max($task->done, $task->total)]);
                 TaskPart::query()->where('task_id', $task->id)->delete();
             });
         });
@@ -155,7 +159,8 @@ final readonly class PartedTasks
         foreach (array_chunk($rows, 500) as $some) {
             TaskPart::query()->insert($some);
         }
-        $task->refresh()->update(['done' => $done, 'total' => array_sum(array_column($parts, 'size'))]);
+        $total = array_sum(array_column($parts, 'size'));
+        $total > 0 && $task->refresh()->update(['done' => $done, 'total' => $total]);
 
         return $missing;
     }
@@ -188,18 +193,31 @@ final readonly class PartedTasks
         }
     }
 
-    private static function sayWhereCancelled(Task $task): void
+    /**
+     * Who cancelled is told once what became of it.
+     *
+     * @param  class-string<PartedWork>  $work
+     * @param  array<string, mixed>  $arguments
+     */
+    private function sayWhereCancelled(Task $task, string $work, array $arguments): void
     {
-        $task->state === 'cancelled' && $task->update(['message' => Words::say('cancelled_nothing_was_stored')]);
+        if ($task->state === 'cancelled' && $task->message === null) {
+            $task->update(['message' => $this->work($work, $arguments)->cancelled()]);
+        }
     }
 
-    /** Says of work that cannot be done why; who cancelled is told that nothing was stored. */
-    private function watched(Task $task, \Closure $work): void
+    /**
+     * Says of work that cannot be done why.
+     *
+     * @param  class-string<PartedWork>  $work
+     * @param  array<string, mixed>  $arguments
+     */
+    private function watched(Task $task, string $work, array $arguments, \Closure $do): void
     {
         try {
-            $work();
+            $do();
         } catch (WorkCancelled) {
-            self::sayWhereCancelled($task->refresh());
+            $this->sayWhereCancelled($task->refresh(), $work, $arguments);
         } catch (Throwable $error) {
             report($error);
             $task->update(['state' => 'failed', 'message' => $error->getMessage()]);

@@ -12,7 +12,7 @@ interface PartedWork
     /**
      * What is asked of each part, the same for the same data: a part that was found before an end is not asked again.
      *
-     * @return list<array{asked: array<string, mixed>, size: int}> size in what progress is told in
+     * @return list<array{asked: array<string, mixed>, size: int}> size in what progress is told in; nought of work that tells its progress itself
      */
     public function parts(): array;
 
@@ -28,7 +28,10 @@ interface PartedWork
      * Stores what comes of the parts, all of it or nothing.
      *
      * @param  iterable<string>  $found  by place
-     * @return bool false where the data changed meanwhile and nothing was stored: it is begun anew
+     * @return bool false where it is begun anew: the data changed meanwhile and nothing was stored, or a next stage follows
      */
     public function finish(iterable $found): bool;
+
+    /** Somebody cancelled it: what became of it, in a sentence. */
+    public function cancelled(): string;
 }

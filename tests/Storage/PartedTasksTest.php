@@ -10,6 +10,7 @@ use App\Task\ComputePart;
 use App\Task\PartedTasks;
 use App\Task\PartedWork;
 use App\Task\PatientQueue;
+use App\Task\StoresAtTheEnd;
 use App\Task\WorkCancelled;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
@@ -214,6 +215,8 @@ final class PartedTasksTest extends DemoTestCase
 /** Makes letters capital, one a part. */
 final readonly class LetterWork implements PartedWork
 {
+    use StoresAtTheEnd;
+
     /** @param  object  $world  what is to be read, and what was */
     public function __construct(private object $world)
     {

@@ -8,11 +8,14 @@ use App\Models\BackTest;
 use App\Models\User;
 use App\Storage\DataStamp;
 use App\Task\PartedWork;
+use App\Task\StoresAtTheEnd;
 use Closure;
 
 /** A back-test split over the companies of its days; what they answered is put together, and what was picked is followed. */
 final class BackTestWork implements PartedWork
 {
+    use StoresAtTheEnd;
+
     private readonly BackTest $test;
 
     private readonly BackTestPlan $plan;

@@ -4,44 +4,43 @@ declare(strict_types=1);
 
 namespace App\Feature\Simulation;
 
-use App\Feed\Advance;
 use App\Models\Task;
 use App\Task\FailsWithAWord;
-use App\Task\ReportsProgress;
+use App\Task\Lane;
+use App\Task\PartedTasks;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
-use Logion\Figure\Words;
 
-/** Lets the simulated exchange go on in the background; who cancels keeps the days that are stored. */
+/** Lets the simulated exchange go on in the background, in stages of which each is computed in parts. */
 final class GoOn implements ShouldQueue
 {
     use Dispatchable;
     use FailsWithAWord;
     use InteractsWithQueue;
     use Queueable;
-    use ReportsProgress;
 
     public int $timeout = 7200;
 
+    /** Another goes on with the days that are left where a worker died. */
+    public int $tries = 3;
+
     /** @param  array{days: int, to: int|null, next_event: bool}  $wish */
-    public function __construct(private readonly int $taskId, private readonly array $wish)
+    public function __construct(private readonly int $taskId, private readonly int $from, private readonly array $wish)
     {
     }
 
-    public function handle(Advance $advance): void
+    public function handle(PartedTasks $tasks): void
     {
-        $task = Task::query()->find($this->taskId);
-        if ($task === null) {
-            return;
+        $task = $this->task();
+        if ($task !== null) {
+            $tasks->begin($task, $this->queue ?? Lane::of(null), AdvanceWork::class, [
+                'task' => $this->taskId,
+                'from' => $this->from,
+                'wish' => $this->wish,
+            ]);
         }
-        $this->reporting(
-            $task,
-            fn (\Closure $progress) => $advance->wished($this->wish, $progress, Advance::COMPUTED_EVERY),
-            Words::say('cancelled_the_days_before_are'),
-            1,
-        );
     }
 
     private function task(): ?Task

@@ -39,14 +39,15 @@ final class SimulationController
 
     public function advance(AdvanceRequest $request, SimulatedExchange $exchange): JsonResponse
     {
-        if ($exchange->day() === null) {
+        $from = $exchange->day();
+        if ($from === null) {
             throw new NotFoundHttpException(Words::say('no_exchange_is_simulated_here'));
         }
         $task = Task::of(self::KIND, 'exchange', $request->user());
         if ($task->isIdle(2)) {
-            DB::transaction(static function () use ($task, $request): void {
+            DB::transaction(static function () use ($task, $from, $request): void {
                 $task->begin();
-                GoOn::dispatch($task->id, $request->wish());
+                GoOn::dispatch($task->id, $from, $request->wish());
                 AuditLog::record($request->user(), 'exchange_advanced', address: $request->ip());
             });
         }

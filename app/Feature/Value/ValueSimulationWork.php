@@ -10,6 +10,7 @@ use App\Models\Task;
 use App\Models\User;
 use App\Storage\DataStamp;
 use App\Task\PartedWork;
+use App\Task\StoresAtTheEnd;
 use Closure;
 use Illuminate\Support\Facades\Cache;
 use Logion\Time\Day;
@@ -26,6 +27,8 @@ use Logion\ValueMethod\ValueSimulation;
  */
 final readonly class ValueSimulationWork implements PartedWork
 {
+    use StoresAtTheEnd;
+
     private const KEPT_SECONDS = 86400;
 
     private EvaluationContext $context;

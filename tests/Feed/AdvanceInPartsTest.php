@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feed;
+
+use App\Feed\Advance;
+use App\Models\Task;
+use App\Models\TaskPart;
+use App\Storage\ColumnStore;
+use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\DB;
+use Tests\DemoTestCase;
+
+/** The exchange goes on in stages whose metrics any number of workers compute: nothing shows how many, nor who died or cancelled. */
+final class AdvanceInPartsTest extends DemoTestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        config(['queue.default' => 'database', 'logion.companies_of_a_part.columns' => 20]);
+        $this->actingAs($this->someone());
+    }
+
+    protected function tearDown(): void
+    {
+        // Who looks for work lets go of the lane of the work before.
+        DB::table('jobs')->delete();
+        $this->work(1);
+        parent::tearDown();
+    }
+
+    private function advance(int $days): Task
+    {
+        return Task::query()->findOrFail(
+            $this->postJson('/api/v1/simulation/advance', ['days' => $days])->assertStatus(202)->json('id'),
+        );
+    }
+
+    private function work(int $jobs): void
+    {
+        for ($i = 0; $i < $jobs; $i++) {
+            Artisan::call('queue:work', ['connection' => 'database', '--once' => true, '--tries' => 1, '--sleep' => 0]);
+        }
+    }
+
+    /** @return array<string, string> by column */
+    private static function columns(int $day): array
+    {
+        return DB::table('metric_columns')
+            ->where('as_of', $day)
+            ->where('name', 'not like', 'expression:%')
+            ->get()
+            ->mapWithKeys(static fn (object $of): array => [$of->name => sha1($of->values.$of->states.$of->codes)])
+            ->sortKeys()
+            ->all();
+    }
+
+    public function test_two_stages_in_parts_give_what_one_process_computes(): void
+    {
+        $task = $this->advance(22);
+        $this->work(1);
+        $parts = TaskPart::query()->where('task_id', $task->id)->count();
+        $this->assertGreaterThan(2, $parts);
+        $this->assertSame([20, 22, 'running'], [$task->refresh()->done, $task->total, $task->state], 'The days of the first stage are stored.');
+        // A worker had taken a part and was killed: another takes it up.
+        DB::table('jobs')->orderBy('id')->limit(1)->update(['attempts' => 1, 'reserved_at' => now()->timestamp - 91]);
+        $this->work($parts + 1);
+        $this->assertSame([22, 'running'], [$task->refresh()->done, $task->state], 'The second stage has begun.');
+        $this->work($parts + 2);
+        $this->assertSame(['done', 22, 22], [$task->refresh()->state, $task->done, $task->total], (string) $task->message);
+        $this->assertSame(0, TaskPart::query()->count() + DB::table('jobs')->count());
+        $day = (int) DB::table('simulations')->value('day');
+        $this->assertSame([$day], DB::table('column_sets')->pluck('as_of')->map(intval(...))->all());
+        $kept = self::columns($day);
+        $this->app->make(ColumnStore::class)->refresh($day);
+        $this->assertSame(self::columns($day), $kept);
+        $this->getJson('/api/v1/companies/BRSW')->assertOk();
+    }
+
+    public function test_who_cancels_keeps_the_days_before_with_their_metrics(): void
+    {
+        $task = $this->advance(3);
+        $this->work(2);
+        $this->assertSame('running', $task->refresh()->state);
+        $this->deleteJson("/api/v1/tasks/{$task->id}")->assertNoContent();
+        $this->work(6);
+        $this->assertSame('cancelled', $task->refresh()->state);
+        $this->assertSame('Cancelled. The days before are stored.', $task->message);
+        $day = (int) DB::table('simulations')->value('day');
+        $this->assertSame(20260703, $day);
+        $this->assertTrue($this->app->make(ColumnStore::class)->isComplete($day));
+        // It goes on after that.
+        $again = $this->advance(1);
+        $this->work(8);
+        $this->assertSame(['done', 1], [$again->refresh()->state, $again->done], (string) $again->message);
+    }
+
+    public function test_what_another_process_stored_meanwhile_is_computed_too(): void
+    {
+        $task = $this->advance(2);
+        $this->work(2);
+        $this->app->make(Advance::class)->wished(['days' => 1, 'to' => null, 'next_event' => false], static fn () => null, 1);
+        $this->work(12);
+        $this->assertSame('done', $task->refresh()->state, (string) $task->message);
+        $day = (int) DB::table('simulations')->value('day');
+        $this->assertSame(20260703, $day);
+        $kept = self::columns($day);
+        $this->app->make(ColumnStore::class)->refresh($day);
+        $this->assertSame(self::columns($day), $kept);
+    }
+
+    public function test_a_worker_that_died_between_the_days_and_their_metrics_costs_nothing(): void
+    {
+        $task = $this->advance(2);
+        // It had stored the days, and was killed before it could plan their metrics.
+        $this->app->make(Advance::class)->next(
+            ['days' => 2, 'to' => null, 'next_event' => false],
+            20260630,
+            static fn () => null,
+        );
+        DB::table('jobs')->update(['attempts' => 1, 'reserved_at' => now()->timestamp - 91]);
+        $this->work(8);
+        $this->assertSame('done', $task->refresh()->state, (string) $task->message);
+        $this->assertSame(20260702, (int) DB::table('simulations')->value('day'));
+        $this->assertTrue($this->app->make(ColumnStore::class)->isComplete(20260702));
+    }
+}
