@@ -22,6 +22,8 @@ return [
     'internal_webhooks' => (bool) env('LOGION_INTERNAL_WEBHOOKS', false),
     // Proxies in front whose word on the caller's address and on HTTPS is taken; addresses or networks, with commas between.
     'trusted_proxies' => array_values(array_filter(array_map(trim(...), explode(',', (string) env('LOGION_TRUSTED_PROXIES', ''))))),
+    // Requests of an account in a minute, beyond which it is told to wait.
+    'requests_a_minute' => max(1, (int) env('LOGION_REQUESTS_A_MINUTE', 6000)),
     // Settings of a valuation until the installation chooses its own.
     'equity_risk_premium' => 0.05,
     'corporate_tax_rate' => 0.25,

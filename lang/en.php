@@ -62,6 +62,8 @@ return [
         'another_import_or_refresh_is_writing' => 'Another import or refresh is writing: nothing was stored. Store it again when that '.
             'is done.',
         'as_of' => 'As of',
+        'asked_too_often' => 'Asked too often',
+        'asked_too_often_wait' => 'That was asked too often. Wait {seconds} seconds, then go on.',
         'aspect_businesses' => 'Mix of businesses',
         'aspect_gross_margin' => 'Gross margin',
         'aspect_growth' => 'Growth of sales, three years',

@@ -9,6 +9,7 @@ use App\Storage\HistoryPending;
 use App\Storage\StorageTrouble;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
+use Illuminate\Http\Exceptions\ThrottleRequestsException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Validation\ValidationException;
 use Logion\Figure\LogionException;
@@ -73,6 +74,12 @@ final class ProblemDetails
                 Words::say('reload_the_page_and_sign_in'),
                 [],
             ],
+            $error instanceof ThrottleRequestsException => [
+                429,
+                Words::say('asked_too_often'),
+                Words::say('asked_too_often_wait', seconds: (int) ($error->getHeaders()['Retry-After'] ?? 60)),
+                [],
+            ],
             $error instanceof HttpExceptionInterface => [
                 $error->getStatusCode(),
                 JsonResponse::$statusTexts[$error->getStatusCode()] ?? Words::say('error'),
@@ -90,6 +97,7 @@ final class ProblemDetails
 
         return new JsonResponse(['type' => 'about:blank', 'title' => $title, 'status' => $status, 'detail' => $detail, ...$more], $status, [
             'Content-Type' => 'application/problem+json',
+            ...$error instanceof ThrottleRequestsException ? $error->getHeaders() : [],
         ]);
     }
 }

@@ -34,6 +34,9 @@ final class PatientQueue extends DatabaseQueue implements Lanes
         });
         $first = [];
         foreach ($ready()->distinct()->pluck('queue') as $lane) {
+            if (! Lane::isFor((string) $lane, $queue)) {
+                continue;
+            }
             $first[(string) $lane] = (int) $ready()->where('queue', $lane)->min('id');
         }
         foreach ($this->inTurn($first) as $lane) {

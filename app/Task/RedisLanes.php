@@ -41,7 +41,7 @@ final class RedisLanes extends RedisQueue implements Lanes
     {
         $this->leave();
         foreach ($this->inTurn(array_flip($this->lanes())) as $lane) {
-            if (! $this->enter($this->database, $lane)) {
+            if (! Lane::isFor($lane, $queue) || ! $this->enter($this->database, $lane)) {
                 continue;
             }
             $job = parent::pop($lane);

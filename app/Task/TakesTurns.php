@@ -9,7 +9,8 @@ use Illuminate\Database\Connection;
 
 /**
  * Who asked for a job has a lane of their own: of each lane one job runs at a time, and lanes take turns, so that nobody waits behind all
- * that somebody else has asked for. Parts of long work are for any number of workers, and take their turn with the lane they are of.
+ * that somebody else has asked for. Parts of long work are for any number of workers, and take their turn with the lane they are of. Work
+ * that is long in one piece waits in a lane beside, which workers for quick work pass by.
  */
 trait TakesTurns
 {

@@ -290,6 +290,23 @@ final class HostileRequestsTest extends DemoTestCase
         }
     }
 
+    public function test_an_account_that_asks_without_end_waits_and_nobody_else_does(): void
+    {
+        config(['logion.requests_a_minute' => 3]);
+        $this->actingAs($ada = $this->someone());
+        foreach (['203.0.113.1', '203.0.113.2', '203.0.113.3'] as $address) {
+            $this->withServerVariables(['REMOTE_ADDR' => $address])->getJson('/api/v1/lists')->assertOk();
+        }
+        $refused = $this->withServerVariables(['REMOTE_ADDR' => '203.0.113.4'])->getJson('/api/v1/lists')->assertStatus(429);
+        $this->assertMatchesRegularExpression('/^That was asked too often\. Wait \d+ seconds, then go on\.$/', $refused->json('detail'));
+        $this->assertGreaterThan(0, (int) $refused->headers->get('Retry-After'));
+        $this->actingAs($this->someone('Bea'));
+        $this->getJson('/api/v1/lists')->assertOk();
+        $this->actingAs($ada);
+        $this->travel(61)->seconds();
+        $this->getJson('/api/v1/lists')->assertOk();
+    }
+
     /** @param  array<string, mixed>  $body */
     private function answers(string $method, string $path, array $body): void
     {

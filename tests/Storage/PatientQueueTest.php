@@ -38,14 +38,7 @@ final class PatientQueueTest extends DemoTestCase
     #[Group('sqlite')]
     public function test_nobody_waits_behind_all_that_another_asked_for(): void
     {
-        $worker = function (): PatientQueue {
-            $queue = new PatientQueue(DB::connection(), 'jobs', 'default', 7200);
-            $queue->setContainer($this->app);
-            $queue->setConnectionName('database');
-
-            return $queue;
-        };
-        [$one, $other] = [$worker(), $worker()];
+        [$one, $other] = [$this->worker(), $this->worker()];
         foreach (['ada', 'ada', 'ada', 'berta'] as $nth => $lane) {
             $one->pushOn("user-{$lane}", new RefreshColumns($nth, 20200630, null));
         }
@@ -61,6 +54,35 @@ final class PatientQueueTest extends DemoTestCase
         $this->assertSame('user-clara', $third?->getQueue(), 'she had no turn yet');
         $third->delete();
         $this->assertSame(['user-ada', 'user-ada'], [$one->pop()?->getQueue(), DB::table('jobs')->max('queue')]);
+    }
+
+    private function worker(): PatientQueue
+    {
+        $queue = new PatientQueue(DB::connection(), 'jobs', 'default', 7200);
+        $queue->setContainer($this->app);
+        $queue->setConnectionName('database');
+
+        return $queue;
+    }
+
+    public function test_a_worker_for_quick_work_passes_by_what_keeps_it_for_long(): void
+    {
+        $worker = $this->worker();
+        foreach (['default:long', 'user-ada:long', 'user-ada', 'default:long:parts'] as $lane) {
+            $worker->pushOn($lane, new RefreshColumns(1, 20200630, null));
+        }
+        $taken = [];
+        while (($job = $worker->pop('quick')) !== null) {
+            $taken[] = $job->getQueue();
+            $job->delete();
+        }
+        sort($taken);
+        $this->assertSame(['default:long:parts', 'user-ada'], $taken);
+        while (($job = $worker->pop('default')) !== null) {
+            $taken[] = $job->getQueue();
+            $job->delete();
+        }
+        $this->assertCount(4, $taken, 'any other takes everything');
     }
 
     public function test_work_whose_worker_died_is_failed_with_a_word_and_does_not_stop_the_queue(): void

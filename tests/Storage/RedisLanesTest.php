@@ -49,6 +49,17 @@ final class RedisLanesTest extends DemoTestCase
         $this->assertSame([], (array) Redis::connection()->smembers('lanes'), 'lanes without anything are forgotten');
     }
 
+    public function test_a_worker_for_quick_work_passes_by_what_keeps_it_for_long(): void
+    {
+        $this->push('user-ada:long');
+        $this->push('user-berta');
+        $quick = $this->queue->pop('quick');
+        $this->assertSame('user-berta', $quick?->getQueue());
+        $quick->delete();
+        $this->assertNull($this->queue->pop('quick'));
+        $this->assertSame('user-ada:long', $this->queue->pop()?->getQueue());
+    }
+
     public function test_lanes_are_empty_when_nothing_waits_and_nobody_is_at_work(): void
     {
         $this->assertTrue($this->queue->areEmpty());

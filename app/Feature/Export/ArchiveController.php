@@ -27,7 +27,7 @@ final class ArchiveController
             is_file(MakeArchive::path($user)) && unlink(MakeArchive::path($user));
             DB::transaction(static function () use ($task, $user): void {
                 $task->begin();
-                MakeArchive::dispatch($task->id, $user->id)->onQueue(Lane::of($user));
+                MakeArchive::dispatch($task->id, $user->id)->onQueue(Lane::ofLong($user));
             });
         }
 

@@ -8,6 +8,7 @@ use App\Http\ProblemResponse;
 use App\Models\Import;
 use App\Models\ImportProfile;
 use App\Models\Task;
+use App\Task\Lane;
 use App\Task\TaskProgress;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -168,7 +169,7 @@ final class ImportController
             $task->begin();
             TaskProgress::forget($task->id);
             $import->update(['state' => $stores ? 'storing' : 'previewing', 'task_id' => $task->id]);
-            RunImport::dispatch($import->id, $task->id, $stores);
+            RunImport::dispatch($import->id, $task->id, $stores)->onQueue(Lane::ofLong(null));
         });
     }
 

@@ -35,7 +35,7 @@ final class GoOn implements ShouldQueue
     {
         $task = $this->task();
         if ($task !== null) {
-            $tasks->begin($task, $this->queue ?? Lane::of(null), AdvanceWork::class, [
+            $tasks->begin($task, $this->queue ?? Lane::ofLong(null), AdvanceWork::class, [
                 'task' => $this->taskId,
                 'from' => $this->from,
                 'wish' => $this->wish,

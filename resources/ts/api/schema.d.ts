@@ -7010,6 +7010,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -7069,6 +7070,7 @@ export interface operations {
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
             419: components["responses"]["SessionEnded"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -7097,6 +7099,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -7329,6 +7332,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -7360,6 +7364,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -7389,6 +7394,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -7416,6 +7422,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -7457,6 +7464,7 @@ export interface operations {
             };
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -7491,6 +7499,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -7519,6 +7528,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -7610,6 +7620,7 @@ export interface operations {
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
             419: components["responses"]["SessionEnded"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -7693,6 +7704,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -7730,6 +7742,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -7758,6 +7771,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -7795,6 +7809,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -7826,6 +7841,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -7855,6 +7871,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -7882,6 +7899,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -7916,6 +7934,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -7946,6 +7965,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -7981,6 +8001,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -8017,6 +8038,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -8047,6 +8069,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -8078,6 +8101,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -8113,6 +8137,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -8149,6 +8174,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -8179,6 +8205,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -8210,6 +8237,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -8259,6 +8287,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -8288,6 +8317,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -8318,6 +8348,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -8357,6 +8388,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -8385,6 +8417,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -8450,6 +8483,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -8488,6 +8522,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -8517,6 +8552,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -8566,6 +8602,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -8600,6 +8637,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -8628,6 +8666,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -8719,6 +8758,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -8746,6 +8786,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -8795,6 +8836,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -8826,6 +8868,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -8864,6 +8907,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -8914,6 +8958,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -8945,6 +8990,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -8969,6 +9015,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -9004,6 +9051,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9033,6 +9081,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -9070,6 +9119,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9098,6 +9148,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9138,6 +9189,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9169,6 +9221,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9198,6 +9251,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9229,6 +9283,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -9268,6 +9323,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9304,6 +9360,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9347,6 +9404,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9384,6 +9442,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9421,6 +9480,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -9466,6 +9526,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9498,6 +9559,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9530,6 +9592,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9562,6 +9625,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -9617,6 +9681,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -9656,6 +9721,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9685,6 +9751,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -9737,6 +9804,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9792,6 +9860,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9820,6 +9889,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9851,6 +9921,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -9880,6 +9951,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -9909,6 +9981,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -9946,6 +10019,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -9976,6 +10050,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -10006,6 +10081,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -10034,6 +10110,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -10069,6 +10146,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10100,6 +10178,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -10137,6 +10216,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10165,6 +10245,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10196,6 +10277,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -10231,6 +10313,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10262,6 +10345,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -10295,6 +10379,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10323,6 +10408,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10367,6 +10453,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -10395,6 +10482,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -10426,6 +10514,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10457,6 +10546,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -10498,6 +10588,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10526,6 +10617,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10559,6 +10651,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -10583,6 +10676,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -10608,6 +10702,7 @@ export interface operations {
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
             419: components["responses"]["SessionEnded"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10644,6 +10739,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -10668,6 +10764,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -10717,6 +10814,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10767,6 +10865,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10806,6 +10905,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10834,6 +10934,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10864,6 +10965,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10889,6 +10991,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -10926,6 +11029,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -10999,6 +11103,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -11029,6 +11134,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -11053,6 +11159,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -11090,6 +11197,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11136,6 +11244,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -11170,6 +11279,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11199,6 +11309,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -11234,6 +11345,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11266,6 +11378,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11296,6 +11409,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11325,6 +11439,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -11362,6 +11477,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11390,6 +11506,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11415,6 +11532,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -11446,6 +11564,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11480,6 +11599,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11508,6 +11628,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11547,6 +11668,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -11594,6 +11716,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -11626,6 +11749,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -11656,6 +11780,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -11689,6 +11814,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11723,6 +11849,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11751,6 +11878,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11783,6 +11911,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -11820,6 +11949,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11848,6 +11978,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11873,6 +12004,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -11904,6 +12036,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11938,6 +12071,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -11974,6 +12108,7 @@ export interface operations {
             };
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12018,6 +12153,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12049,6 +12185,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -12086,6 +12223,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12115,6 +12253,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -12142,6 +12281,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12172,6 +12312,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12204,6 +12345,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -12245,6 +12387,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12281,6 +12424,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -12313,6 +12457,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -12344,6 +12489,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -12375,6 +12521,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -12407,6 +12554,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -12438,6 +12586,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -12478,6 +12627,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12511,6 +12661,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -12544,6 +12695,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12578,6 +12730,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12606,6 +12759,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12636,6 +12790,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12665,6 +12820,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -12693,6 +12849,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -12732,6 +12889,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12761,6 +12919,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -12797,6 +12956,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12834,6 +12994,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12862,6 +13023,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12887,6 +13049,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -12927,6 +13090,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12970,6 +13134,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -12998,6 +13163,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13034,6 +13200,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13059,6 +13226,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -13098,6 +13266,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13129,6 +13298,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -13170,6 +13340,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13198,6 +13369,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13228,6 +13400,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13261,6 +13434,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -13291,6 +13465,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -13321,6 +13496,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -13357,6 +13533,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13393,6 +13570,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13424,6 +13602,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -13460,6 +13639,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13495,6 +13675,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -13535,6 +13716,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13573,6 +13755,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13601,6 +13784,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13641,6 +13825,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13669,6 +13854,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13709,6 +13895,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -13748,6 +13935,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13786,6 +13974,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13823,6 +14012,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13851,6 +14041,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13890,6 +14081,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13924,6 +14116,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13952,6 +14145,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -13987,6 +14181,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14022,6 +14217,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14051,6 +14247,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -14091,6 +14288,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14145,6 +14343,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14174,6 +14373,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14213,6 +14413,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14242,6 +14443,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -14279,6 +14481,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14310,6 +14513,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14359,6 +14563,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14388,6 +14593,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -14431,6 +14637,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14470,6 +14677,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14495,6 +14703,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -14523,6 +14732,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -14558,6 +14768,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14595,6 +14806,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -14624,6 +14836,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14659,6 +14872,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -14693,6 +14907,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -14723,6 +14938,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -14761,6 +14977,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14795,6 +15012,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14831,6 +15049,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14878,6 +15097,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14914,6 +15134,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14964,6 +15185,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -14999,6 +15221,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15031,6 +15254,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15069,6 +15293,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15098,6 +15323,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -15131,6 +15357,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15163,6 +15390,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15191,6 +15419,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15216,6 +15445,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -15252,6 +15482,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15283,6 +15514,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15313,6 +15545,7 @@ export interface operations {
             401: components["responses"]["NotSignedIn"];
             403: components["responses"]["NotAllowed"];
             404: components["responses"]["NotFound"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -15351,6 +15584,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15380,6 +15614,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -15414,6 +15649,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15453,6 +15689,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15481,6 +15718,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15513,6 +15751,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -15543,6 +15782,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -15575,6 +15815,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -15605,6 +15846,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -15635,6 +15877,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -15669,6 +15912,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -15708,6 +15952,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -15754,6 +15999,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15792,6 +16038,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15845,6 +16092,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15900,6 +16148,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15928,6 +16177,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -15965,6 +16215,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16006,6 +16257,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16047,6 +16299,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16087,6 +16340,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16127,6 +16381,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16170,6 +16425,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16215,6 +16471,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16261,6 +16518,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -16300,6 +16558,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16328,6 +16587,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16359,6 +16619,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -16399,6 +16660,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16448,6 +16710,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16496,6 +16759,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16536,6 +16800,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16584,6 +16849,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16631,6 +16897,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16678,6 +16945,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16741,6 +17009,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16791,6 +17060,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16822,6 +17092,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -16850,6 +17121,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -16885,6 +17157,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
@@ -16914,6 +17187,7 @@ export interface operations {
             404: components["responses"]["NotFound"];
             409: components["responses"]["NotDecided"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
         };
     };
@@ -16941,6 +17215,7 @@ export interface operations {
             409: components["responses"]["NotDecided"];
             419: components["responses"]["SessionEnded"];
             422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
             500: components["responses"]["Failed"];
             503: components["responses"]["NotStored"];
         };
