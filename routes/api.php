@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Feature\Account\AccountLinkController;
 use App\Feature\Account\AuditController;
 use App\Feature\Account\OwnAccountController;
 use App\Feature\Account\PasswordResetController;
@@ -85,6 +86,7 @@ Route::get('session', [SessionController::class, 'show']);
 Route::post('session', [SessionController::class, 'store'])->middleware('throttle:sign-in');
 Route::post('session/demo', [SessionController::class, 'demo']);
 Route::post('users', [SessionController::class, 'register'])->middleware('throttle:20,1');
+Route::post('account-links', [AccountLinkController::class, 'ask'])->middleware('throttle:password-reset');
 Route::post('password-resets', [PasswordResetController::class, 'ask'])->middleware('throttle:password-reset');
 Route::put('password-resets', [PasswordResetController::class, 'reset'])->middleware('throttle:sign-in');
 Route::get('status', [CatalogueController::class, 'status']);

@@ -65,6 +65,7 @@ final class EveryRouteTest extends DemoTestCase
         'GET status',
         'GET openapi.json',
         'POST users',
+        'POST account-links',
         'POST password-resets',
         'PUT password-resets',
     ];

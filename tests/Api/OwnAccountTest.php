@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Api;
 
+use App\Feature\Account\AccountLink;
+use App\Feature\Account\AddressLink;
 use App\Feature\Account\GoodPassword;
 use App\Feature\Account\TimeCode;
 use App\Models\AuditEntry;
@@ -439,6 +441,65 @@ final class OwnAccountTest extends DemoTestCase
             'This address has an account already. Sign in, or have another password sent to it.',
         );
         $register('grace@example.invalid', $of['invitation'])->assertOk();
+    }
+
+    public function test_an_open_installation_sends_a_link_and_answers_everybody_the_same(): void
+    {
+        Notification::fake();
+        config(['logion.demo' => false]);
+        $ada = $this->someone();
+        $this->actingAs($this->someone('Keeper', Role::Administrator));
+        $this->putJson('/api/v1/installation', ['new_accounts' => 'reader'])->assertOk();
+        $this->with([])->getJson('/api/v1/session')->assertJsonPath('accounts', 'by_mail');
+        $register = fn (string $email, ?string $token = null): TestResponse => $this->postJson('/api/v1/users', [
+            'name' => 'Grace',
+            'email' => $email,
+            'password' => self::OTHER,
+            ...$token === null ? [] : ['invitation' => $token],
+        ]);
+        $known = $register('ada@example.invalid')->assertForbidden();
+        $this->assertSame($known->content(), $register('grace@example.invalid')->assertForbidden()->content());
+        $this->assertStringContainsString('a link here that is sent to your address', (string) $known->json('detail'));
+
+        $known = $this->postJson('/api/v1/account-links', ['email' => 'Ada@example.invalid']);
+        $unknown = $this->postJson('/api/v1/account-links', ['email' => 'grace@example.invalid']);
+        $this->assertSame([202, '{}'], [$known->status(), $known->content()]);
+        $this->assertSame([202, '{}'], [$unknown->status(), $unknown->content()]);
+        $links = [];
+        Notification::assertSentOnDemand(AccountLink::class, static function ($of, array $by, object $to) use (&$links): bool {
+            parse_str((string) parse_url($of->toMail()->actionUrl, PHP_URL_QUERY), $links[$to->routes['mail']]);
+
+            return true;
+        });
+        $this->assertSame(['email', 'reset'], array_values(array_intersect(['email', 'reset'], array_keys($links['ada@example.invalid']))));
+        $token = $links['grace@example.invalid']['invitation'];
+        $refusals = array_map(
+            static fn (TestResponse $of): string => $of->assertForbidden()->content(),
+            [$register('ada@example.invalid', $token), $register('bea@example.invalid', $token), $register('bea@example.invalid', "x{$token}")],
+        );
+        $this->assertCount(1, array_unique($refusals), 'A link is for one address, and tells nothing of others.');
+        $this->travel(25)->hours();
+        $register('grace@example.invalid', $token)->assertForbidden();
+        $this->travelBack();
+        $register('grace@example.invalid', $token)->assertOk()->assertJsonPath('user.role', 'reader');
+        $this->with([]);
+        $register('grace@example.invalid', $token)->assertStatus(422);
+        $this->assertSame(1, User::query()->where('email', 'grace@example.invalid')->count());
+        $this->assertSame($ada->password, $ada->refresh()->password);
+    }
+
+    public function test_a_link_sent_while_the_door_was_open_does_not_open_it_when_it_is_closed(): void
+    {
+        Notification::fake();
+        config(['logion.demo' => false]);
+        $this->actingAs($this->someone('Keeper', Role::Administrator));
+        $token = AddressLink::token('grace@example.invalid');
+        $this->putJson('/api/v1/installation', ['new_accounts' => 'closed'])->assertOk();
+        $this->with([])->postJson('/api/v1/account-links', ['email' => 'grace@example.invalid'])->assertStatus(202);
+        Notification::assertNothingSent();
+        $this->postJson('/api/v1/users', [
+            'name' => 'Grace', 'email' => 'grace@example.invalid', 'password' => self::OTHER, 'invitation' => $token,
+        ])->assertForbidden();
     }
 
     public function test_an_address_is_the_same_in_any_case(): void

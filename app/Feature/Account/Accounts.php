@@ -17,7 +17,8 @@ use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 /**
- * Who may make an account: the first to come, who keeps the house; whoever is invited; and anybody, where the installation is open.
+ * Who may make an account: the first to come, who keeps the house; whoever is invited; and, where the installation is open, anybody by a
+ * link to their address, so that nobody learns whether another's has an account. The demo, whose accounts are for trying, needs no link.
  */
 final readonly class Accounts
 {
@@ -25,12 +26,12 @@ final readonly class Accounts
     {
     }
 
-    /** @return 'first'|'open'|'closed' closed but for those who are invited */
+    /** @return 'first'|'open'|'by_mail'|'closed' closed but for those who are invited */
     public function state(): string
     {
         return match (true) {
             User::query()->doesntExist() => 'first',
-            $this->settings->roleOfNewAccounts() !== null => 'open',
+            $this->settings->roleOfNewAccounts() !== null => config('logion.demo') ? 'open' : 'by_mail',
             default => 'closed',
         };
     }
@@ -44,14 +45,16 @@ final readonly class Accounts
     public function make(array $person, ?string $invitation): User
     {
         return DB::transaction(function () use ($person, $invitation): User {
-            $invited = $invitation === null ? null : $this->invited($invitation);
-            $role = match ($this->state()) {
-                'first' => Role::Administrator,
-                default => $invited->role ?? $this->settings->roleOfNewAccounts(),
+            $state = $this->state();
+            $isSent = $state === 'by_mail' && $invitation !== null && AddressLink::address($invitation) === $person['email'];
+            $invited = $invitation === null || $isSent ? null : $this->invited($invitation);
+            $role = match (true) {
+                $state === 'first' => Role::Administrator,
+                $invited !== null => $invited->role,
+                $state === 'by_mail' && ! $isSent => throw new AccessDeniedHttpException(Words::say('accounts_are_made_by_link')),
+                default => $this->settings->roleOfNewAccounts() ??
+                    throw new AccessDeniedHttpException(Words::say('new_accounts_are_closed_here_ask')),
             };
-            if ($role === null) {
-                throw new AccessDeniedHttpException(Words::say('new_accounts_are_closed_here_ask'));
-            }
             // Whether an address is known is told to those only who may make an account.
             if (User::query()->where('email', $person['email'])->exists()) {
                 throw ValidationException::withMessages(['email' => Words::say('address_has_an_account')]);

@@ -100,6 +100,14 @@ use OpenApi\Attributes as OA;
     ),
 ]
 #[
+    OA\Post(
+        path: '/account-links',
+        operationId: 'askForAccount',
+        requestBody: new Body(['email' => 'string']),
+        responses: [new Answer('Where anybody may make an account, a link is sent to the address', status: 202)],
+    ),
+]
+#[
     OA\Put(
         path: '/password-resets',
         operationId: 'resetPassword',

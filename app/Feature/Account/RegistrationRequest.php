@@ -17,7 +17,7 @@ final class RegistrationRequest extends FormRequest
             'name' => ['required', 'string', 'max:80'],
             'email' => ['required', 'email', 'max:190'],
             'password' => ['required', 'string', new GoodPassword()],
-            'invitation' => ['nullable', 'string', 'max:100'],
+            'invitation' => ['nullable', 'string', 'max:1000'],
         ];
     }
 }

@@ -33,8 +33,9 @@ use OpenApi\Attributes as OA;
                         new OA\Property(
                             property: 'accounts',
                             type: 'string',
-                            enum: ['first', 'open', 'closed'],
-                            description: 'Who may make an account: the first to come, anybody, or only who is invited',
+                            enum: ['first', 'open', 'by_mail', 'closed'],
+                            description: 'Who may make an account: the first to come, anybody, anybody by a link to their address, or only who is '.
+                                'invited',
                         ),
                     ],
                 ),
@@ -77,7 +78,12 @@ use OpenApi\Attributes as OA;
                     new OA\Property(property: 'name', type: 'string'),
                     new OA\Property(property: 'email', type: 'string'),
                     new OA\Property(property: 'password', type: 'string'),
-                    new OA\Property(property: 'invitation', type: 'string', nullable: true),
+                    new OA\Property(
+                        property: 'invitation',
+                        type: 'string',
+                        nullable: true,
+                        description: 'What the link of an invitation holds, or one that was sent to the address',
+                    ),
                 ],
             ),
         ),

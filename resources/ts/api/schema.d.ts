@@ -132,6 +132,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/account-links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["askForAccount"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/accounts/{id}/reset-link": {
         parameters: {
             query?: never;
@@ -7306,6 +7322,38 @@ export interface operations {
             503: components["responses"]["NotStored"];
         };
     };
+    askForAccount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": {
+                    email: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Where anybody may make an account, a link is sent to the address */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            403: components["responses"]["NotAllowed"];
+            404: components["responses"]["NotFound"];
+            409: components["responses"]["NotDecided"];
+            419: components["responses"]["SessionEnded"];
+            422: components["responses"]["NotFitting"];
+            429: components["responses"]["TooOften"];
+            500: components["responses"]["Failed"];
+            503: components["responses"]["NotStored"];
+        };
+    };
     resetLink: {
         parameters: {
             query?: never;
@@ -7556,10 +7604,10 @@ export interface operations {
                         } | null;
                         demo: boolean;
                         /**
-                         * @description Who may make an account: the first to come, anybody, or only who is invited
+                         * @description Who may make an account: the first to come, anybody, anybody by a link to their address, or only who is invited
                          * @enum {string}
                          */
-                        accounts: "first" | "open" | "closed";
+                        accounts: "first" | "open" | "by_mail" | "closed";
                     };
                 };
             };
@@ -7661,6 +7709,7 @@ export interface operations {
                     name: string;
                     email: string;
                     password: string;
+                    /** @description What the link of an invitation holds, or one that was sent to the address */
                     invitation?: string | null;
                 };
             };

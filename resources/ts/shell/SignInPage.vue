@@ -17,10 +17,10 @@ const wantsCode = ref(false)
 /** A link that resets a password carries what lets one choose another. */
 const search = new URLSearchParams(location.search)
 const resetToken = ref(search.get('reset'))
-if (resetToken.value) {
-  isNew.value = false
-  email.value = search.get('email') ?? ''
-}
+email.value = search.get('email') ?? ''
+if (resetToken.value) isNew.value = false
+/** Who comes without a link is sent one. */
+const isSentLink = computed(() => isNew.value && session.accounts === 'by_mail' && invitation === null)
 const isForgotten = ref(false)
 const said = ref('')
 const busy = ref(false)
@@ -40,10 +40,17 @@ async function attempt(work: () => Promise<void>): Promise<void> {
 }
 const enter = () =>
   attempt(() =>
-    isNew.value
-      ? session.register(name.value, email.value, password.value, invitation)
-      : session.signIn(email.value, password.value, code.value),
+    isSentLink.value
+      ? askForAccount()
+      : isNew.value
+        ? session.register(name.value, email.value, password.value, invitation)
+        : session.signIn(email.value, password.value, code.value),
   )
+async function askForAccount(): Promise<void> {
+  await ask(api.POST('/account-links', { body: { email: email.value } }))
+  isNew.value = false
+  said.value = `A link is on its way to ${email.value}. It makes the account, and works for a day.`
+}
 const askForLink = () =>
   attempt(async () => {
     await ask(api.POST('/password-resets', { body: { email: email.value } }))
@@ -95,12 +102,14 @@ const choosePassword = () =>
       <p v-if="session.accounts === 'first'" class="quiet mb-3">
         Nobody has an account here yet. Who makes the first one administers the installation; after that accounts are made by invitation.
       </p>
-      <p v-else-if="invitation && isNew" class="quiet mb-3">You were invited. The link works once.</p>
+      <p v-else-if="invitation && isNew" class="quiet mb-3">The link makes one account.</p>
+      <p v-else-if="isSentLink" class="quiet mb-3">A link to your address makes the account.</p>
       <p v-else-if="!canRegister" class="quiet mb-3">Accounts are made by invitation here: ask an administrator for a link.</p>
       <form @submit.prevent="enter">
-        <v-text-field v-if="isNew" v-model="name" label="Name" autocomplete="name" required />
+        <v-text-field v-if="isNew && !isSentLink" v-model="name" label="Name" autocomplete="name" required />
         <v-text-field v-model="email" label="E-mail" type="email" autocomplete="email" required />
         <v-text-field
+          v-if="!isSentLink"
           v-model="password"
           label="Password"
           type="password"
@@ -118,7 +127,9 @@ const choosePassword = () =>
         />
         <p v-if="problem" role="alert" class="worse mt-2">{{ problem }}</p>
         <div class="mt-4 d-flex ga-2">
-          <v-btn type="submit" variant="outlined" :loading="busy">{{ isNew ? 'Make account' : 'Sign in' }}</v-btn>
+          <v-btn type="submit" variant="outlined" :loading="busy">{{
+            isSentLink ? 'Send a link' : isNew ? 'Make account' : 'Sign in'
+          }}</v-btn>
           <v-btn v-if="canRegister && session.accounts !== 'first'" @click="isNew = !isNew">{{
             isNew ? 'I have an account' : 'I am new here'
           }}</v-btn>

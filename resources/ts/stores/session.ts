@@ -6,8 +6,8 @@ import { queries } from '@/api/queries'
 /** Who is signed in, the latest day of the data, and the day the program is set to. */
 export const useSession = defineStore('session', () => {
   const user = ref<{ name: string; email: string; role: Schemas['Role'] } | null>(null)
-  /** Whether anybody may make an account: the first one, who administers the installation; everybody; or only who is invited. */
-  const accounts = ref<'first' | 'open' | 'closed'>('closed')
+  /** Who may make an account: the first one, who administers the installation; everybody, or by a link to their address; who is invited. */
+  const accounts = ref<'first' | 'open' | 'by_mail' | 'closed'>('closed')
   const demo = ref(false)
   const known = ref(false)
   const latestDay = ref<string | null>(null)

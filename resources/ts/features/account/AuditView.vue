@@ -19,6 +19,7 @@ const WORDS: Record<string, string> = {
   password_changed: 'password changed',
   password_reset: 'password reset by link',
   reset_asked: 'link for a password asked for',
+  account_asked: 'link for an account asked for',
   second_factor_set: 'second factor set',
   second_factor_removed: 'second factor removed',
   recovery_code_used: 'recovery code used',
