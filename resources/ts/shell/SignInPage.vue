@@ -76,7 +76,7 @@ const choosePassword = () =>
       <p class="quiet mb-3">An archipelago that does not exist: some four hundred companies, twelve years of statements, ten of prices.</p>
       <v-btn variant="flat" :loading="busy" @click="attempt(session.enterDemo)">Open the demo</v-btn>
     </section>
-    <p v-if="said" role="status">{{ said }}</p>
+    <p v-if="said" role="status" class="mb-4">{{ said }}</p>
     <section v-if="resetToken || isForgotten" class="rule">
       <h2>{{ resetToken ? 'Choose another password' : 'A forgotten password' }}</h2>
       <form @submit.prevent="resetToken ? choosePassword() : askForLink()">
