@@ -113,11 +113,11 @@ const MARKS = { asc: ' ▴', desc: ' ▾' }
     :role="label ? 'region' : undefined"
     :aria-label="label ? `${label}, scrollable` : undefined"
   >
-    <table class="sheet" :class="{ many }" :aria-rowcount="isLong ? all.length + 1 : undefined">
+    <table class="sheet" :class="{ many }" :aria-label="label" :aria-rowcount="isLong ? all.length + 1 : undefined">
       <thead>
         <tr v-for="group in table.getHeaderGroups()" :key="group.id">
           <th
-            v-for="header in group.headers"
+            v-for="(header, i) in group.headers"
             :key="header.id"
             scope="col"
             :class="typeof of(header.id).class === 'string' ? of(header.id).class : undefined"
@@ -130,7 +130,8 @@ const MARKS = { asc: ' ▴', desc: ' ▾' }
                   MARKS[header.column.getIsSorted() || ('none' as keyof typeof MARKS)] ?? ''
                 }}
               </button>
-              <FlexRender v-else :render="header.column.columnDef.header" :props="header.getContext()" />
+              <FlexRender v-else-if="of(header.id).head" :render="header.column.columnDef.header" :props="header.getContext()" />
+              <span v-else class="visually-hidden">{{ of(header.id).heard ?? (i === 0 ? 'What' : 'What can be done') }}</span>
             </slot>
           </th>
         </tr>

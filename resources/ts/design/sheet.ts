@@ -2,6 +2,8 @@
 export interface SheetColumn<Row> {
   key: string
   head: string
+  /** What is heard of a column without words at its head; by default what rows are, or what can be done. */
+  heard?: string
   /** Text of a cell, where no slot fills it. */
   of?: (row: Row) => string | number | null | undefined
   /** What rows are sorted by when the head is chosen; a column without it cannot be sorted by. */

@@ -62,7 +62,7 @@ const STATES = { waiting: 'waits', sent: 'arrived', failed: 'failed' }
 const columns: SheetColumn<Schemas['Delivery']>[] = [
   { key: 'made', head: 'Called', of: (of) => of.made_at ?? '' },
   { key: 'channel', head: 'by', of: (of) => of.channel, class: 'left' },
-  { key: 'state', head: '', of: (of) => STATES[of.state], class: (of) => (of.state === 'failed' ? 'left worse' : 'left') },
+  { key: 'state', head: '', heard: 'State', of: (of) => STATES[of.state], class: (of) => (of.state === 'failed' ? 'left worse' : 'left') },
   { key: 'when', head: 'When', of: (of) => of.sent_at ?? (of.state === 'waiting' ? `next try ${of.due_at}` : ''), class: 'left' },
   { key: 'attempts', head: 'Tries', of: (of) => of.attempts },
   { key: 'said', head: 'Why not', of: (of) => of.said ?? '', class: 'left' },

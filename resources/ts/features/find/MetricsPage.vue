@@ -207,7 +207,7 @@ const dependencies = computed(() =>
               many
               :columns="[
                 { key: 'company', head: side === 'highest' ? 'Highest' : 'Lowest' },
-                { key: 'value', head: '', of: (row) => withUnit(row.value, metric!.unit) },
+                { key: 'value', head: '', heard: 'Value', of: (row) => withUnit(row.value, metric!.unit) },
               ]"
               :rows="state.data[side]"
               :row-key="(row) => row.ticker"

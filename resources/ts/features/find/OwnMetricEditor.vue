@@ -134,7 +134,7 @@ async function save(): Promise<void> {
         :columns="[
           { key: 'ticker', head: 'Tried on', of: (company) => company.ticker },
           { key: 'figure', head: 'Gives' },
-          { key: 'reason', head: '', of: (company) => company.figure.reason, class: 'quiet left' },
+          { key: 'reason', head: '', heard: 'Reason', of: (company) => company.figure.reason, class: 'quiet left' },
         ]"
         :rows="preview.data.companies"
         :row-key="(company) => company.ticker"

@@ -96,7 +96,7 @@ const columns: SheetColumn<Row>[] = [
   { key: 'price', head: 'Price', of: (of) => of.price ?? '' },
   { key: 'amount', head: 'Amount', of: (of) => of.amount ?? '' },
   { key: 'currency', head: 'in', of: (of) => of.currency ?? '', class: 'left' },
-  { key: 'said', head: '', class: 'left said' },
+  { key: 'said', head: '', heard: 'What became of it', class: 'left said' },
 ]
 const files: SheetColumn<Schemas['PortfolioFile']>[] = [
   { key: 'name', head: 'File' },

@@ -69,7 +69,7 @@ const columns: SheetColumn<Row>[] = [
   { key: 'word', head: '', of: (of) => of.word },
   { key: 'before', head: 'Now', of: (of) => of.before },
   { key: 'after', head: 'Then', of: (of) => of.after },
-  { key: 'moved', head: '', of: (of) => of.moved },
+  { key: 'moved', head: '', heard: 'Change', of: (of) => of.moved },
 ]
 </script>
 

@@ -138,7 +138,7 @@ const years = (count: number): string => (count === 1 ? '1 year' : `${count} yea
             { key: 'day', head: 'Ex-date', of: (payment) => payment.day },
             { key: 'amount', head: `${state.data.currency} a share, today's basis`, of: (payment) => number(payment.amount, 4) },
             { key: 'declared', head: 'As declared', of: (payment) => number(payment.declared, 4) },
-            { key: 'special', head: '', of: (payment) => (payment.special ? 'special' : '') },
+            { key: 'special', head: '', heard: 'Kind', of: (payment) => (payment.special ? 'special' : '') },
           ]"
           :rows="state.data.payments"
           :row-key="(payment) => payment.day"

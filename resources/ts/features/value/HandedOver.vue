@@ -41,7 +41,7 @@ async function drop(of: Row): Promise<void> {
     <SheetTable
       :columns="[
         { key: 'name', head: '', of: (of) => of.name },
-        { key: 'range', head: '' },
+        { key: 'range', head: '', heard: 'Range' },
         { key: 'low', head: 'Low', of: (of) => each(of.low) },
         { key: 'centre', head: 'Centre', of: (of) => each(of.per_share) },
         { key: 'high', head: 'High', of: (of) => each(of.high) },
