@@ -86,6 +86,7 @@ const surprises = computed(() => state.value.data?.surprises ?? [])
           >
         </SheetTable>
         <div class="charts">
+          <h2 class="visually-hidden">Through time</h2>
           <ChartFrame
             v-if="one"
             :title="one.label"

@@ -173,6 +173,7 @@ const spreadColumns: SheetColumn<Industry['spread'][number]>[] = [
     <LoadState v-if="code" :state="state" @again="reload" />
     <template v-if="data">
       <div class="charts">
+        <h2 class="visually-hidden">Sums and multiples</h2>
         <ChartFrame title="Sales, margin and return" :labels="labels" :series="sums" :height="230" :show="(of: number) => number(of, 1)" />
         <div>
           <ChoiceField v-model="multiple" name="Multiple" :choices="MULTIPLES" />

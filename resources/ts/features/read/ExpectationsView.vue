@@ -218,6 +218,7 @@ const revisionColumns = computed<SheetColumn<Expectations['revisions'][number]>[
       </div>
       <div class="parts">
         <section v-if="paths.length">
+          <h2 class="visually-hidden">Path and targets</h2>
           <ChartFrame
             title="Expected earnings a share, as told"
             :labels="days"

@@ -50,6 +50,7 @@ const largest = computed(() => Math.max(1, ...[...(flows.value?.sources ?? []), 
           @update:model-value="period = $event"
         />
         <p v-if="!state.data.bridges.length" class="quiet mt-2">The lines a bridge needs were not reported for that year.</p>
+        <h2 class="visually-hidden">Bridges</h2>
         <BridgeChart
           v-for="bridge in state.data.bridges"
           :key="bridge.title"

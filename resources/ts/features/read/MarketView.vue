@@ -66,6 +66,7 @@ const known = computed(() => figures.state.value.data?.figures ?? {})
 <template>
   <div>
     <ViewTabs :model-value="view" :views="views" label="Views of the market" />
+    <h2 class="visually-hidden">{{ views.find((of) => of.key === view)?.word }}</h2>
     <PriceChart v-if="view === 'prices'" :ticker="ticker" />
     <EarningPowerView v-else-if="view === 'earning-power'" :ticker="ticker" />
     <DownturnsView v-else-if="view === 'downturns'" :ticker="ticker" />

@@ -39,6 +39,7 @@ const HEIGHT = 190
 
 <template>
   <div class="charts">
+    <h2 class="visually-hidden">In pictures</h2>
     <ChartFrame
       v-if="shown.includes('price')"
       title="Price and earnings, five years"
