@@ -416,6 +416,7 @@ final class RunBenchmark extends Command
                 ['evaluating, ms a company', number_format($one['evaluate'] / $n, 2)],
                 ['seconds per 1,000 companies', number_format(($one['read'] + $one['open'] + $one['evaluate']) / $n, 1)],
                 ['metric evaluations a second, reading left out', number_format(self::rate($one))],
+                ['the same once the formulas are read', number_format(self::rate($one['later']))],
                 ['memory after the first batch and after all, MiB', implode(' → ', array_map($mebibytes, $one['memory']))],
                 ['peak memory, MiB', $mebibytes($one['peak'])],
             ],
