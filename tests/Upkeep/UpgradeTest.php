@@ -4,8 +4,16 @@ declare(strict_types=1);
 
 namespace Tests\Upkeep;
 
+use App\Evaluation\EvaluationContexts;
+use App\Feature\Example\ExampleWork;
+use App\Models\Role;
+use App\Models\User;
+use Illuminate\Foundation\Bootstrap\HandleExceptions;
+use Illuminate\Support\Facades\DB;
+use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
+use Tests\SeededDatabase;
 
 /** A database takes the steps to this version all at once: killed at any moment it is the old one or the new one, and whole. */
 #[Group('sqlite')]
@@ -15,6 +23,11 @@ final class UpgradeTest extends TestCase
     private const STEPS = 12;
 
     private const KILLS = 20;
+
+    private const BACK = 36;
+
+    /** What is made anew from the rest. */
+    private const COMPUTED = ['packed_rows', 'metric_columns', 'column_sets', 'company_years', 'migrations', 'cache', 'jobs', 'job_batches'];
 
     public function test_killed_at_any_moment_an_upgrade_can_be_made_again_and_loses_nothing(): void
     {
@@ -80,6 +93,73 @@ final class UpgradeTest extends TestCase
         $letter = $of->command(['logion:upgrade']);
         $this->assertNotSame(0, $letter->run());
         $this->assertSame('a letter to a friend', file_get_contents($of->path));
+    }
+
+    /** Steps back from this version, to the first that can be gone back to: before it companies had no listings of their own. */
+    public static function versions(): iterable
+    {
+        $all = (int) getenv('LOGION_EVERY_VERSION') > 0;
+        foreach ($all ? range(1, self::BACK) : [1, 6, 16, 26, self::BACK] as $steps) {
+            yield "{$steps} steps before" => [$steps];
+        }
+    }
+
+    #[DataProvider('versions')]
+    public function test_from_the_schema_of_an_earlier_version_all_that_was_there_stays(int $steps): void
+    {
+        $of = new InstalledDatabase();
+        copy(self::filled(), $of->path);
+        $of->command(['migrate:rollback', '--force', "--step={$steps}"])->mustRun();
+        $before = self::content($of);
+        $this->assertGreaterThan(40, count($before));
+        $of->command(['logion:upgrade'])->mustRun();
+        $this->assertTrue($of->isWhole());
+        $this->assertSame([], $of->rows('pragma foreign_key_check'));
+        $this->assertSame($before, self::content($of, $before));
+        $of->command(['logion:ready'])->mustRun();
+        // It is worked on as before.
+        $of->command(['logion:metric', 'BRSW', 'market_cap'])->mustRun();
+    }
+
+    /** A database with a small economy and somebody's work in it, made once. */
+    private static function filled(): string
+    {
+        static $path = null;
+        if ($path === null) {
+            $path = SeededDatabase::copy();
+            $app = SeededDatabase::boot($path);
+            $user = User::query()->create(['name' => 'Ada', 'email' => 'ada@example.invalid', 'password' => 'x', 'role' => Role::Editor]);
+            $app->make(ExampleWork::class)->make($app->make(EvaluationContexts::class)->of($user, '2026-06-30', false));
+            DB::purge();
+            HandleExceptions::flushState();
+        }
+
+        return $path;
+    }
+
+    /**
+     * @param  array<string, array{columns: list<string>, rows: int, digest: string}>|null  $as  tables and columns looked at; all there are
+     *     without it
+     * @return array<string, array{columns: list<string>, rows: int, digest: string}> by table
+     */
+    private static function content(InstalledDatabase $of, ?array $as = null): array
+    {
+        $content = [];
+        $tables = $as === null
+            ? array_column($of->rows("select name from sqlite_master where type = 'table' and name not like 'sqlite_%' order by name"), 0)
+            : array_keys($as);
+        foreach (array_diff($tables, self::COMPUTED) as $table) {
+            $columns = $as[$table]['columns'] ?? array_column($of->rows("pragma table_info({$table})"), 1);
+            sort($columns);
+            $rows = array_map(
+                static fn (array $row): string => serialize($row),
+                $of->rows('select "'.implode('", "', $columns)."\" from {$table}"),
+            );
+            sort($rows);
+            $content[$table] = ['columns' => $columns, 'rows' => count($rows), 'digest' => sha1(implode("\n", $rows))];
+        }
+
+        return $content;
     }
 
     /** @return list<list<mixed>> */
