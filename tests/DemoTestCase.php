@@ -25,11 +25,15 @@ abstract class DemoTestCase extends TestCase
 
     private static ?string $database = null;
 
+    private static int $booted = 0;
+
     public function createApplication(): Application
     {
         if (self::$database === null) {
             self::$database = SeededDatabase::copy();
         }
+        // What a cache keeps that outlives the process is another test's otherwise.
+        $_ENV['CACHE_PREFIX'] = $_SERVER['CACHE_PREFIX'] = 'test-'.getmypid().'-'.++self::$booted.'-';
         $app = SeededDatabase::boot(self::$database);
         if (! SeededDatabase::isServer()) {
             $connection = $app->make('db')->connection();

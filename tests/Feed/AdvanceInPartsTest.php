@@ -62,7 +62,7 @@ final class AdvanceInPartsTest extends DemoTestCase
         $this->work(1);
         $parts = TaskPart::query()->where('task_id', $task->id)->count();
         $this->assertGreaterThan(2, $parts);
-        $this->assertSame([20, 22, 'running'], [$task->refresh()->done, $task->total, $task->state], 'The days of the first stage are stored.');
+        $this->assertSame([20, 22, 'running'], [$task->refresh()->done, $task->total, $task->state], 'The first stage is stored.');
         // A worker had taken a part and was killed: another takes it up.
         DB::table('jobs')->orderBy('id')->limit(1)->update(['attempts' => 1, 'reserved_at' => now()->timestamp - 91]);
         $this->work($parts + 1);

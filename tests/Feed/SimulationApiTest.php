@@ -84,15 +84,16 @@ final class SimulationApiTest extends DemoTestCase
     public function test_one_goes_on_at_a_time(): void
     {
         $this->actingAs($this->someone());
-        $lock = fopen(LifeLock::file(SimulationState::LOCK), 'c');
-        $this->assertIsResource($lock);
-        flock($lock, LOCK_EX);
+        // Another process: on a server one with a connection of its own.
+        config(['database.connections.other' => config('database.connections.'.config('database.default'))]);
+        $lock = LifeLock::tryFor(SimulationState::LOCK, DB::connection('other'));
+        $this->assertNotNull($lock);
         $task = $this->postJson('/api/v1/simulation/advance', ['days' => 1])
             ->assertStatus(202)
             ->json();
         $this->assertSame('failed', $task['state']);
         $this->assertStringContainsString('going on already', $task['message']);
-        fclose($lock);
+        $lock->release();
         $this->postJson('/api/v1/simulation/advance', ['days' => 1])
             ->assertStatus(202)
             ->assertJsonPath('state', 'done');
