@@ -120,7 +120,9 @@ async function writes(ask, nth, tickers) {
   }
 }
 
-const FILE_YEARS = 10
+const FILE_YEARS = 8
+/** Before the first prices of the demo. */
+const SPANS = 11
 const COMPANIES_OF_A_FILE = 40
 let files = 0
 /** Prices of a few companies long before their first: each file has companies and years of its own. */
@@ -128,20 +130,24 @@ function priceFile(size) {
   const nth = files++
   const some = Array.from(
     { length: COMPANIES_OF_A_FILE },
-    (_, i) => tickers[(Math.floor(nth / 9) * COMPANIES_OF_A_FILE + i) % tickers.length],
+    (_, i) => tickers[(Math.floor(nth / SPANS) * COMPANIES_OF_A_FILE + i) % tickers.length],
   )
-  return [...earlyPrices(new Map(some.map((ticker) => [ticker, first.get(ticker)])), 1900 + FILE_YEARS * (nth % 9), size)].join('')
+  return [...earlyPrices(new Map(some.map((ticker) => [ticker, first.get(ticker)])), 1900 + FILE_YEARS * (nth % SPANS), size)].join('')
 }
 
 async function imports(ask, nth) {
+  let file = null
   for (let i = 0; !isOver; i++) {
+    // One that did not arrive is handed in again: there are not prices without end.
+    file ??= priceFile(ROWS_OF_A_FILE)
     const form = new FormData()
-    form.append('file', new Blob([priceFile(ROWS_OF_A_FILE)]), `prices-${nth}-${i}.csv`)
+    form.append('file', new Blob([file]), `prices-${nth}-${i}.csv`)
     const taken = await tried(ask, 'POST', '/api/v1/imports', form)
     if (taken?.status !== 201) {
       await wait(500)
       continue
     }
+    file = null
     const id = taken.is.id
     acknowledged.imports.push(id)
     let now = taken.is
