@@ -10,7 +10,7 @@ return [
     // Where is kept what must be seen while a transaction is still open: beside the database.
     'seen_at_once' => env('CACHE_STORE') === 'redis' ? 'redis' : 'file',
     // Companies of a part of long work, which is what a worker that dies costs.
-    'companies_of_a_part' => ['columns' => 150, 'back_test' => 200],
+    'companies_of_a_part' => ['columns' => 100, 'back_test' => 200],
     // The same of a value that is drawn: half a second to two.
     'draws_of_a_part' => 5000,
     // Whether a simulated exchange lives through a day by itself after each working day, where the scheduler runs.
