@@ -2,7 +2,14 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 
 /** Beside what every journey checks of its pages: that one finds, says and hits what one sees. */
-const RULES = ['target-size', 'label-content-name-mismatch', 'page-has-heading-one', 'landmark-unique', 'empty-table-header', 'heading-order']
+const RULES = [
+  'target-size',
+  'label-content-name-mismatch',
+  'page-has-heading-one',
+  'landmark-unique',
+  'empty-table-header',
+  'heading-order',
+]
 const VIEWS = 'statements flows segments dividends market cases expectations results timeline people identity checklist notes files'
 const PAGES = [
   ...['/desk', '/desk/stages', '/desk/waiting', '/desk/lists', '/desk/conditions', '/find', '/metrics', '/read/ORTN'],

@@ -27,7 +27,16 @@ final class UpgradeTest extends TestCase
     private const BACK = 36;
 
     /** What is made anew from the rest. */
-    private const COMPUTED = ['packed_rows', 'metric_columns', 'column_sets', 'company_years', 'migrations', 'cache', 'jobs', 'job_batches'];
+    private const COMPUTED = [
+        'packed_rows',
+        'metric_columns',
+        'column_sets',
+        'company_years',
+        'migrations',
+        'cache',
+        'jobs',
+        'job_batches',
+    ];
 
     public function test_killed_at_any_moment_an_upgrade_can_be_made_again_and_loses_nothing(): void
     {
