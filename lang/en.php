@@ -338,8 +338,8 @@ return [
         'loss_that_saves_tax' => 'Loss of before that saves tax',
         'mail_account_asked' => 'An account for Logion',
         'mail_account_how' => 'Somebody asked for an account with this address. Make it by this link within a day:',
-        'mail_account_is_there' => 'Somebody asked for an account with this address, which has one. Choose another password for it by this '.
-            'link within an hour, or go on with yours:',
+        'mail_account_is_there' => 'Somebody asked for an account with this address, which has one. Choose another password for it by '.
+            'this link within an hour, or go on with yours:',
         'mail_account_not_you' => 'If it was not you, nothing has to be done: without the link nothing changes.',
         'mail_greeting' => 'What you asked to be told',
         'mail_of_several_calls' => '{count} of your conditions called',

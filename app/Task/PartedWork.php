@@ -6,13 +6,17 @@ namespace App\Task;
 
 use Closure;
 
-/** Work that is split, over companies or draws: each part is for whichever worker is free, and what all of them found is put together at the end. */
+/**
+ * Work that is split, over companies or draws: each part is for whichever worker is free, and what all of them found is put together at
+ * the end.
+ */
 interface PartedWork
 {
     /**
      * What is asked of each part, the same for the same data: a part that was found before an end is not asked again.
      *
-     * @return list<array{asked: array<string, mixed>, size: int}> size in what progress is told in; nought of work that tells its progress itself
+     * @return list<array{asked: array<string, mixed>, size: int}> size in what progress is told in; nought of work that tells its
+     *     progress itself
      */
     public function parts(): array;
 

@@ -475,7 +475,11 @@ final class OwnAccountTest extends DemoTestCase
         $token = $links['grace@example.invalid']['invitation'];
         $refusals = array_map(
             static fn (TestResponse $of): string => $of->assertForbidden()->content(),
-            [$register('ada@example.invalid', $token), $register('bea@example.invalid', $token), $register('bea@example.invalid', "x{$token}")],
+            [
+                $register('ada@example.invalid', $token),
+                $register('bea@example.invalid', $token),
+                $register('bea@example.invalid', "x{$token}"),
+            ],
         );
         $this->assertCount(1, array_unique($refusals), 'A link is for one address, and tells nothing of others.');
         $this->travel(25)->hours();
