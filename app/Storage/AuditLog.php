@@ -13,7 +13,8 @@ final readonly class AuditLog
     public const ACTIONS = [
         'signed_in', 'refused', 'second_factor_refused', 'signed_out', 'signed_out_elsewhere', 'account_made', 'account_deleted',
         'password_changed', 'password_reset', 'reset_asked', 'account_asked', 'second_factor_set', 'second_factor_removed',
-        'recovery_code_used', 'invited', 'role_changed', 'token_made', 'token_revoked', 'data_changed', 'change_undone', 'imported', 'import_undone', 'exchange_advanced',
+        'recovery_code_used', 'invited', 'role_changed',
+        'token_made', 'token_revoked', 'data_changed', 'change_undone', 'imported', 'import_undone', 'exchange_advanced',
     ];
 
     private const LONGEST = 250;

@@ -34,8 +34,8 @@ use OpenApi\Attributes as OA;
                             property: 'accounts',
                             type: 'string',
                             enum: ['first', 'open', 'by_mail', 'closed'],
-                            description: 'Who may make an account: the first to come, anybody, anybody by a link to their address, or only '.
-                                'who is invited',
+                            description: 'Who may make an account: the first to come, anybody, anybody by a link to their address, or '.
+                                'only who is invited',
                         ),
                     ],
                 ),
