@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Feature\Health\HealthController;
+use App\Http\AccountRate;
 use App\Http\ForgeryProtection;
 use App\Http\OpenSignIn;
 use App\Http\ProblemDetails;
@@ -32,6 +33,7 @@ return Application::configure(basePath: dirname(__DIR__))
         // One origin only, so nothing to negotiate between origins.
         $middleware->remove(HandleCors::class);
         $middleware->append(SecurityHeaders::class);
+        $middleware->alias(['throttle-account' => AccountRate::class]);
         $middleware->web(append: [OpenSignIn::class], replace: [ValidateCsrfToken::class => ForgeryProtection::class]);
         // Whether a sign-in is still open is known before anybody is let in by it.
         $middleware->prependToPriorityList(AuthenticatesRequests::class, OpenSignIn::class);

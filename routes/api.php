@@ -93,7 +93,7 @@ Route::get('status', [CatalogueController::class, 'status']);
 // What the API takes and answers, for scripts; written by logion:api-description.
 Route::get('openapi.json', static fn () => response()->file(resource_path('ts/api/openapi.json'), ['Content-Type' => 'application/json']));
 
-Route::middleware(['auth:sanctum', 'throttle:account', TokenRights::class])->group(static function () use ($owned): void {
+Route::middleware(['auth:sanctum', 'throttle-account', TokenRights::class])->group(static function () use ($owned): void {
     Route::delete('session', [SessionController::class, 'destroy']);
     Route::prefix('account')->group(static function (): void {
         Route::get('/', [OwnAccountController::class, 'show']);

@@ -87,11 +87,6 @@ final class AppServiceProvider extends ServiceProvider
             static fn (User $user): Response => self::answer($user->role->mayAdminister(), Words::say('an_administrator')),
         );
         self::limitGuessing();
-        // Of all that somebody asks, from wherever: more than many people at one account, less than a program that has run wild.
-        RateLimiter::for(
-            'account',
-            static fn (Request $request): Limit => Limit::perMinute(config('logion.requests_a_minute'))->by("asks:{$request->user()?->id}"),
-        );
         TrustProxies::at(config('logion.trusted_proxies'));
         Mail::extend('catcher', static fn (): MailCatcher => new MailCatcher());
         Queue::addConnector('database', fn (): PatientConnector => new PatientConnector($this->app->make('db')));
