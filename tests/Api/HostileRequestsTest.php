@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Api;
 
+use Illuminate\Cache\RateLimiter;
 use Illuminate\Http\UploadedFile;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\DemoTestCase;
@@ -304,6 +305,16 @@ final class HostileRequestsTest extends DemoTestCase
         $this->getJson('/api/v1/lists')->assertOk();
         $this->actingAs($ada);
         $this->getJson('/api/v1/lists')->assertStatus(429);
+    }
+
+    public function test_where_nothing_can_be_counted_everything_is_read(): void
+    {
+        $this->actingAs($this->someone());
+        $this->mock(RateLimiter::class)
+            ->shouldReceive('tooManyAttempts')
+            ->once()
+            ->andThrow(new \ErrorException('fwrite(): Write of 12 bytes failed with errno=28 No space left on device'));
+        $this->getJson('/api/v1/lists')->assertOk();
     }
 
     /** @param  array<string, mixed>  $body */
