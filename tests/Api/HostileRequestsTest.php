@@ -310,10 +310,11 @@ final class HostileRequestsTest extends DemoTestCase
     public function test_where_nothing_can_be_counted_everything_is_read(): void
     {
         $this->actingAs($this->someone());
-        $this->mock(RateLimiter::class)
-            ->shouldReceive('tooManyAttempts')
-            ->once()
-            ->andThrow(new \ErrorException('fwrite(): Write of 12 bytes failed with errno=28 No space left on device'));
+        $limiter = $this->createStub(RateLimiter::class);
+        $limiter
+            ->method('tooManyAttempts')
+            ->willThrowException(new \ErrorException('fwrite(): Write of 12 bytes failed with errno=28 No space left on device'));
+        $this->app->instance(RateLimiter::class, $limiter);
         $this->getJson('/api/v1/lists')->assertOk();
     }
 
