@@ -4,16 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Upkeep;
 
-use App\Evaluation\EvaluationContexts;
-use App\Feature\Example\ExampleWork;
-use App\Models\Role;
-use App\Models\User;
-use Illuminate\Foundation\Bootstrap\HandleExceptions;
-use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
-use Tests\SeededDatabase;
+use Symfony\Component\Process\Process;
 
 /** A database takes the steps to this version all at once: killed at any moment it is the old one or the new one, and whole. */
 #[Group('sqlite')]
@@ -135,12 +129,10 @@ final class UpgradeTest extends TestCase
     {
         static $path = null;
         if ($path === null) {
-            $path = SeededDatabase::copy();
-            $app = SeededDatabase::boot($path);
-            $user = User::query()->create(['name' => 'Ada', 'email' => 'ada@example.invalid', 'password' => 'x', 'role' => Role::Editor]);
-            $app->make(ExampleWork::class)->make($app->make(EvaluationContexts::class)->of($user, '2026-06-30', false));
-            DB::purge();
-            HandleExceptions::flushState();
+            // It stays to the end of this process.
+            $of = new InstalledDatabase();
+            $path = "{$of->folder}/filled.sqlite";
+            (new Process([PHP_BINARY, __DIR__.'/fill-database.php', $path], timeout: 300))->mustRun();
         }
 
         return $path;
