@@ -102,7 +102,9 @@ const choosePassword = () =>
       <p v-if="session.accounts === 'first'" class="quiet mb-3">
         Nobody has an account here yet. Who makes the first one administers the installation; after that accounts are made by invitation.
       </p>
-      <p v-else-if="invitation && isNew" class="quiet mb-3">The link makes one account.</p>
+      <p v-else-if="invitation && isNew" class="quiet mb-3">
+        {{ search.has('email') ? 'The link makes the account of this address.' : 'You were invited. The link works once.' }}
+      </p>
       <p v-else-if="isSentLink" class="quiet mb-3">A link to your address makes the account.</p>
       <p v-else-if="!canRegister" class="quiet mb-3">Accounts are made by invitation here: ask an administrator for a link.</p>
       <form @submit.prevent="enter">
