@@ -54,13 +54,7 @@ final class ColumnComputation
             array_map(static fn (ColumnProcess $other) => $other->end(), $others);
         }
 
-        return array_map(
-            static fn (Column ...$parts): Column => new Column(
-                implode('', array_column($parts, 'packed')),
-                implode('', array_column($parts, 'states')),
-            ),
-            ...$columns,
-        );
+        return array_map(Column::joined(...), ...$columns);
     }
 
     /**

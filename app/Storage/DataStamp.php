@@ -13,6 +13,12 @@ final readonly class DataStamp
     {
     }
 
+    /** Of that and of what somebody changed for themselves. */
+    public function readAs(?Viewpoint $as): string
+    {
+        return $this->read().' '.$as?->stamp();
+    }
+
     public function read(): string
     {
         $imports = DB::table('imports')->whereNotNull('stored_at')->selectRaw('count(*) as number, max(updated_at) as last')->first();

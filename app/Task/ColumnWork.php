@@ -51,21 +51,19 @@ final readonly class ColumnWork implements PartedWork
     public function finish(iterable $found): bool
     {
         $stamp = $this->stamp->read();
-        $packed = $companies = [];
+        $parts = $companies = [];
         foreach ($found as $part) {
             [$then, $some, $columns] = unserialize($part, ['allowed_classes' => false]);
             if ($then !== $stamp) {
                 return false;
             }
             array_push($companies, ...$some);
-            foreach ($columns as $i => [$values, $states]) {
-                $packed[$i] = [($packed[$i][0] ?? '').$values, ($packed[$i][1] ?? '').$states];
-            }
+            $parts[] = array_map(static fn (array $of): Column => new Column(...$of), $columns);
         }
         if ($companies !== $this->companies()) {
             return false;
         }
-        $columns = array_map(static fn (array $of): Column => new Column(...$of), $packed);
+        $columns = array_map(Column::joined(...), ...$parts);
         $this->formula === null
             ? $this->columns->keep($this->asOf, $this->universes->on($this->asOf), $columns)
             : $this->columns->keepExpression($this->asOf, Catalogue::builtIn()->parse($this->formula), $columns[0]);

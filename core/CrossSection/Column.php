@@ -63,6 +63,12 @@ final class Column
         return new self($floats === [] ? '' : pack('d*', ...$floats), $states);
     }
 
+    /** The columns of some companies, of others, and so on, as one; without an index. */
+    public static function joined(self ...$parts): self
+    {
+        return new self(implode('', array_column($parts, 'packed')), implode('', array_column($parts, 'states')));
+    }
+
     private static function float(string $packed, int $position): float
     {
         return (unpack('d', $packed, 8 * $position) ?: [1 => NAN])[1];

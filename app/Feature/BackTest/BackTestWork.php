@@ -32,7 +32,7 @@ final class BackTestWork implements PartedWork
 
     public function parts(): array
     {
-        $stamp = $this->stamp();
+        $stamp = $this->stamp->readAs($this->plan->context->as);
 
         return array_map(
             static fn (array $some): array => ['asked' => ['companies' => $some, 'stamp' => $stamp], 'size' => count($some)],
@@ -52,7 +52,7 @@ final class BackTestWork implements PartedWork
 
     public function finish(iterable $found): bool
     {
-        $stamp = $this->stamp();
+        $stamp = $this->stamp->readAs($this->plan->context->as);
         $past = $this->companies->none($this->plan);
         foreach ($found as $part) {
             [$then, $answers] = unserialize($part, ['allowed_classes' => false]);
@@ -64,11 +64,5 @@ final class BackTestWork implements PartedWork
         $this->test->update(['result' => $this->runner->simulate($this->test->settings, $this->plan, $past)]);
 
         return true;
-    }
-
-    /** Of what all share and of what the reader changed for themselves. */
-    private function stamp(): string
-    {
-        return $this->stamp->read().' '.$this->plan->context->as?->stamp();
     }
 }

@@ -87,8 +87,8 @@ final readonly class AdvanceWork implements PartedWork
             $first ??= $asked;
             array_push($companies, ...$asked['companies']);
             array_push($anew, ...$asked['anew']);
-            self::join($daily, $moving);
-            self::join($lasting, $other);
+            $daily[] = self::columns($moving);
+            $lasting[] = self::columns($other);
         }
         if ($first === null) {
             return true;
@@ -96,9 +96,14 @@ final readonly class AdvanceWork implements PartedWork
         if ($companies !== array_column($this->universes->on($first['day']), 'id')) {
             return false;
         }
-        $columns = static fn (array $packed): array => array_map(static fn (array $of): Column => new Column(...$of), $packed);
         $plan = new DayPlan($first['before'], $first['day'], $companies, $anew, $first['reported']);
-        $this->next->put($plan, $columns($daily), $columns($lasting));
+        // Nothing that lasts is computed in a part where nobody reported.
+        $lasting = array_values(array_filter($lasting));
+        $this->next->put(
+            $plan,
+            array_map(Column::joined(...), ...$daily),
+            $lasting === [] ? [] : array_map(Column::joined(...), ...$lasting),
+        );
         $this->advance->settled($plan->day);
 
         // Where days are left they are the next stage.
@@ -125,13 +130,11 @@ final readonly class AdvanceWork implements PartedWork
     }
 
     /**
-     * @param  list<array{string, string}>  $whole
-     * @param  list<array{string, string}>  $part
+     * @param  list<array{string, string}>  $packed
+     * @return list<Column>
      */
-    private static function join(array &$whole, array $part): void
+    private static function columns(array $packed): array
     {
-        foreach ($part as $i => [$values, $states]) {
-            $whole[$i] = [($whole[$i][0] ?? '').$values, ($whole[$i][1] ?? '').$states];
-        }
+        return array_map(static fn (array $of): Column => new Column(...$of), $packed);
     }
 }

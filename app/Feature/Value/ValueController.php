@@ -152,7 +152,7 @@ final class ValueController
             'draws' => $request->draws(),
             'seed' => $request->seed(),
         ];
-        $stamp = ValueSimulationWork::stampOf($this->stamp, $request->context());
+        $stamp = $this->stamp->readAs($request->context()->as);
         $task = DB::transaction(static function () use ($user, $asked, $stamp): Task {
             // Asked for again it goes on with what was drawn before somebody cancelled it, and is not drawn again where nothing changed.
             $task = Task::of(self::SIMULATION, "{$user->id} ".sha1((string) json_encode([$asked, $stamp])), $user);

@@ -47,11 +47,12 @@ final readonly class ValueSimulationWork implements PartedWork
 
     public function parts(): array
     {
+        $stamp = $this->stamp->readAs($this->context->as);
         $parts = [];
         $most = config('logion.draws_of_a_part');
         for ($from = 0; $from < $this->wish['draws']; $from += $most) {
             $draws = min($most, $this->wish['draws'] - $from);
-            $parts[] = ['asked' => ['from' => $from, 'draws' => $draws, 'stamp' => $this->stamp()], 'size' => $draws];
+            $parts[] = ['asked' => ['from' => $from, 'draws' => $draws, 'stamp' => $stamp], 'size' => $draws];
         }
 
         return $parts;
@@ -68,7 +69,7 @@ final readonly class ValueSimulationWork implements PartedWork
 
     public function finish(iterable $found): bool
     {
-        $stamp = $this->stamp();
+        $stamp = $this->stamp->readAs($this->context->as);
         $values = [];
         foreach ($found as $part) {
             [$then, $some] = unserialize($part, ['allowed_classes' => false]);
@@ -99,17 +100,6 @@ final readonly class ValueSimulationWork implements PartedWork
             $this->wish['rules'],
             $this->wish['forced'],
         );
-    }
-
-    /** Of what all share and of what the reader changed for themselves. */
-    public static function stampOf(DataStamp $stamp, EvaluationContext $context): string
-    {
-        return $stamp->read().' '.$context->as?->stamp();
-    }
-
-    private function stamp(): string
-    {
-        return self::stampOf($this->stamp, $this->context);
     }
 
     private static function key(int $task): string

@@ -8,14 +8,14 @@ const name = ref('')
 const email = ref('')
 const password = ref('')
 /** A link that invites somebody carries what lets them in. */
-const invitation = new URLSearchParams(location.search).get('invitation')
+const search = new URLSearchParams(location.search)
+const invitation = search.get('invitation')
 const canRegister = computed(() => session.accounts !== 'closed' || invitation !== null)
 const isNew = ref(session.accounts === 'first' || invitation !== null)
 /** Asked for once the password was right and the account wants it. */
 const code = ref('')
 const wantsCode = ref(false)
 /** A link that resets a password carries what lets one choose another. */
-const search = new URLSearchParams(location.search)
 const resetToken = ref(search.get('reset'))
 email.value = search.get('email') ?? ''
 if (resetToken.value) isNew.value = false
