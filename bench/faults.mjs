@@ -1,7 +1,7 @@
 // See bin/faults. Nothing else may watch the folder for files of the same checkout meanwhile.
 import { execFileSync, spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
-import { browser, settings, wait } from './browser.mjs'
+import { browser, FormData, settings, wait } from './browser.mjs'
 import { earlyPrices, firstCloses } from './prices.mjs'
 import { processes } from './processes.mjs'
 import { rowsOf } from './rows.mjs'

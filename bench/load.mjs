@@ -1,9 +1,9 @@
 // See bin/load.
 import { readFileSync } from 'node:fs'
-import { browser, settings, wait } from './browser.mjs'
+import { browser, FormData, settings, wait } from './browser.mjs'
 import { memory, processes } from './processes.mjs'
 
-const options = settings({ url: 'http://127.0.0.1:8000', people: 50, seconds: 600, pause: 2 })
+const options = settings({ url: 'http://127.0.0.1:8000', people: 50, seconds: 600, pause: 2, addresses: 1 })
 // Several addresses are hosts of one installation: people are spread over them.
 const hosts = options.url.split(',')
 const people = Number(options.people)
@@ -62,27 +62,25 @@ const pages = [
   ['note', (ask, of) => [measured(ask, 'note', 'POST', `/api/v1/companies/${of}/notes`, { figure: '*', body: 'Looked at under load.' })]],
 ]
 
-async function enters(ask) {
-  await ask('GET', '/')
+/** Each with an account of their own, unless one is named. At the door they are let in one after another. */
+async function enters(nth) {
+  const ask = browser(hosts[nth % hosts.length], `127.0.0.${1 + (nth % Number(options.addresses))}`)
+  const whose = { email: `person-${nth}-${Date.now()}@example.invalid`, password: 'seven herons in the reed' }
   for (;;) {
-    const entered = options.email
-      ? await ask('POST', '/api/v1/session', { email: options.email, password: options.password })
-      : await ask('POST', '/api/v1/session/demo')
-    if (entered.status === 200) return
-    // At the door they are let in one after another.
-    if (entered.status !== 429) throw new Error(`Nobody is let in: ${entered.status} ${entered.text.slice(0, 200)}`)
+    const { status } = await ask('GET', '/')
+    const entered =
+      status !== 200
+        ? { status }
+        : options.email
+          ? await ask('POST', '/api/v1/session', { email: options.email, password: options.password })
+          : await ask('POST', '/api/v1/users', { name: `Person ${nth}`, ...whose })
+    if (entered.status === 200) return ask
+    if (entered.status !== 429) throw new Error(`Nobody is let in: ${entered.status} ${entered.text?.slice(0, 200)}`)
     await wait(1000 + Math.random() * 1000)
   }
 }
 
-async function person(nth, until) {
-  const ask = browser(hosts[nth % hosts.length])
-  await enters(ask)
-  if (tickers.length === 0) {
-    const found = JSON.parse((await ask('POST', '/api/v1/screens/run', { screen: { criteria: ['market_cap > 0'] } })).text)
-    tickers.push(...(found.rows ?? found.survivors ?? []).map((row) => row.ticker).filter(Boolean))
-    if (tickers.length === 0) tickers.push('BRSW', 'ULVL', 'FNSB', 'ORTN', 'TVRM')
-  }
+async function person(ask, until) {
   await wait(Math.random() * pause * 1000)
   while (Date.now() < until) {
     const [, open] = pages[Math.floor(Math.random() * pages.length)]
@@ -92,9 +90,7 @@ async function person(nth, until) {
 }
 
 /** Somebody hands in a large file and has it stored while the others work. */
-async function importing(path) {
-  const ask = browser(hosts[0])
-  await enters(ask)
+async function importing(ask, path) {
   const form = new FormData()
   form.append('file', new Blob([readFileSync(path)]), 'prices.csv')
   const began = Date.now()
@@ -126,15 +122,15 @@ async function watching(root, until) {
 }
 
 const quantile = (list, of) => list[Math.min(list.length - 1, Math.floor(of * list.length))]
+const entered = []
+for (let i = 0; i < people; i++) entered.push(await enters(i))
+const found = JSON.parse((await entered[0]('POST', '/api/v1/screens/run', { screen: { criteria: ['market_cap > 0'] } })).text)
+tickers.push(...found.rows.map((row) => row.ticker))
+const handsIn = options.import ? await enters(people) : null
 const started = Date.now()
 const until = started + seconds * 1000
-const all = []
-for (let i = 0; i < people; i++) {
-  all.push(person(i, until))
-  if (i === 0) await wait(1500)
-  await wait(100)
-}
-if (options.import) all.push(importing(options.import))
+const all = entered.map((ask) => person(ask, until))
+if (handsIn) all.push(importing(handsIn, options.import))
 if (options.of) all.push(watching(Number(options.of), until))
 await Promise.all(all)
 const line = (name, list) => {

@@ -2,8 +2,6 @@
 
 declare(strict_types=1);
 
-use App\Storage\TypedStatement;
-
 return [
     'default' => env('DB_CONNECTION', 'sqlite'),
     'connections' => [
@@ -43,7 +41,6 @@ return [
                     'write' => ['host' => env('DB_HOST', '127.0.0.1')],
                     'sticky' => true,
                 ],
-            'options' => [PDO::ATTR_STATEMENT_CLASS => [TypedStatement::class]],
         ],
     ],
 ];

@@ -60,6 +60,7 @@ return [
         'an_xbrl_json_report_may_have' => 'An xBRL-JSON report may have 200 MB; hand in larger ones as xBRL-CSV',
         'and_more_tickers' => ' and {count} more',
         'another_company_is_called' => 'another company is called "{now}"',
+        'another_file_of_prices_is_being_stored' => 'Another file of prices is being stored; store this one again in a minute',
         'another_import_or_refresh_is_writing' => 'Another import or refresh is writing: nothing was stored. Store it again when that '.
             'is done.',
         'as_of' => 'As of',

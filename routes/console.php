@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Feature\Account\OldSessions;
 use App\Feature\Export\MakeArchive;
+use App\Storage\SpooledBars;
 use App\Task\LostWork;
 use Illuminate\Support\Facades\Schedule;
 
@@ -25,3 +26,4 @@ Schedule::command('logion:backup')
 Schedule::command('logion:follow')->everyMinute();
 // Who waits for work that nobody will take up is told.
 Schedule::call(static fn () => app(LostWork::class)->tell())->everyMinute();
+Schedule::call(SpooledBars::forgetDead(...))->everyMinute();

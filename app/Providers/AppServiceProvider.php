@@ -17,6 +17,7 @@ use App\Policies\OwnerPolicy;
 use App\Storage\ChangeLog;
 use App\Storage\EconomyReader;
 use App\Storage\Identity\Identities;
+use App\Storage\KeptPostgresConnector;
 use App\Storage\KeptSqliteConnector;
 use App\Storage\Settings;
 use App\Storage\SqliteConnection;
@@ -53,6 +54,7 @@ final class AppServiceProvider extends ServiceProvider
         // One change may be made of several by others, which belong to it then.
         $this->app->scoped(ChangeLog::class);
         $this->app->bind('db.connector.sqlite', static fn (): KeptSqliteConnector => new KeptSqliteConnector());
+        $this->app->bind('db.connector.pgsql', static fn (): KeptPostgresConnector => new KeptPostgresConnector());
         Connection::resolverFor('sqlite', static fn (mixed ...$settings): SqliteConnection => new SqliteConnection(...$settings));
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
+use App\Models\Bar;
 use App\Storage\Identity\Identities;
 use Illuminate\Support\Facades\DB;
 use Logion\Identity\DatedListing;
@@ -28,7 +29,8 @@ final readonly class BarReader
             $rows = DB::connection()
                 ->getPdo()
                 ->prepare(
-                    'select day, open, close from bars where listing_id = ? and day >= ? and day < ? and open is not null order by day',
+                    'select day, open, close from bars where '.Bar::SEEN.
+                        ' and listing_id = ? and day >= ? and day < ? and open is not null order by day',
                 );
             $rows->execute([$listing->id, $nth === 0 ? 0 : $listing->from, $listings[$nth + 1]->from ?? Identities::LATEST]);
             $i = 0;

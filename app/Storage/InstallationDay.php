@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
+use App\Models\Bar;
 use App\Models\Company;
 use App\Models\Holiday;
 use App\Models\Import;
@@ -75,11 +76,11 @@ final class InstallationDay
 
         return DB::table('listings')
             ->select('id', 'exchange_id')
-            ->selectRaw('(select max(day) from bars where listing_id = listings.id) as last')
+            ->selectRaw('(select max(day) from bars where '.Bar::SEEN.' and listing_id = listings.id) as last')
             ->get()
             ->map(
                 static fn (object $of): int => in_array((int) $of->last, $closed[$of->exchange_id] ?? [], true)
-                    ? (int) DB::table('bars')->where('listing_id', $of->id)->whereNotIn('day', $closed[$of->exchange_id])->max('day')
+                    ? (int) Bar::query()->where('listing_id', $of->id)->whereNotIn('day', $closed[$of->exchange_id])->max('day')
                     : (int) $of->last,
             )
             ->filter()

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
+use App\Models\Bar;
 use Illuminate\Support\Facades\DB;
 use PDO;
 
@@ -24,6 +25,9 @@ final class PackedRows
 
     /** What grows every day, by its day. */
     private const GROWING = 'bars';
+
+    /** What of its rows is seen. */
+    private const SEEN = ['bars' => ' and '.Bar::SEEN];
 
     /** So many rows may stand after those that are packed, and for one owner more than for another, so that not all are due at once. */
     private const LEAST_AFTER = 20;
@@ -51,6 +55,7 @@ final class PackedRows
     {
         [$of, $columns, $order, $types] = self::SOURCES[$source];
         $isGrowing = $source === self::GROWING;
+        $seen = self::SEEN[$source] ?? '';
         $packed =
             $this->rows(
                 "select columns, up_to from packed_rows where source = '{$source}' and owner = ?".
@@ -58,11 +63,13 @@ final class PackedRows
                 [$owner],
             )[0] ?? null;
         if ($packed === null) {
-            return self::across($this->rows("select {$columns} from {$source} where {$of} = ? order by {$order}", [$owner]), $types, $only);
+            $rows = $this->rows("select {$columns} from {$source} where {$of} = ?{$seen} order by {$order}", [$owner]);
+
+            return self::across($rows, $types, $only);
         }
         $after = [];
         if ($isGrowing) {
-            $after = $this->rows("select {$columns} from {$source} where {$of} = ? and day > ? order by {$order}", [
+            $after = $this->rows("select {$columns} from {$source} where {$of} = ? and day > ?{$seen} order by {$order}", [
                 $owner,
                 (int) $packed[1],
             ]);
@@ -141,7 +148,7 @@ final class PackedRows
                 }
                 if ($source === self::GROWING) {
                     $of = self::SOURCES[$source][0];
-                    $after = "(select count(*) from {$source} where {$of} = owner and day > up_to)";
+                    $after = "(select count(*) from {$source} where {$of} = owner and day > up_to".self::SEEN[$source].')';
                     $due[] = "{$after} > ".self::LEAST_AFTER.' + owner % '.self::SPREAD;
                 }
                 DB::table('packed_rows')

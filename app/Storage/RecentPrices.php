@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
+use App\Models\Bar;
 use Illuminate\Support\Facades\DB;
 use Logion\Market\CorporateActions;
 use Logion\Market\PriceSeries;
@@ -22,8 +23,9 @@ final class RecentPrices
     {
         $series = [];
         $connection = DB::connection()->getPdo();
-        $before = $connection->prepare('select day, close from bars where listing_id = ? and day <= ? order by day desc limit 1');
-        $after = $connection->prepare('select day, close from bars where listing_id = ? and day > ? and day <= ? order by day');
+        $select = 'select day, close from bars where '.Bar::SEEN.' and listing_id = ?';
+        $before = $connection->prepare("{$select} and day <= ? order by day desc limit 1");
+        $after = $connection->prepare("{$select} and day > ? and day <= ? order by day");
         foreach ($this->listed(array_keys($since), $until) as $company => [$listing, $actions]) {
             $before->execute([$listing, $since[$company]]);
             $after->execute([$listing, $since[$company], $until]);
@@ -52,14 +54,14 @@ final class RecentPrices
                 ',',
                 array_map(static fn (int $listing, int $of): string => "({$listing},{$since[$of]})", array_keys($some), $some),
             );
-            $on = static fn (string $day): string => '(select max(day) from bars where listing_id = asked.listing '."and day <= {$day})";
+            $latest = '(select max(day) from bars where '.Bar::SEEN.' and listing_id = asked.listing and day <= ';
             $rows = DB::connection()
                 ->getPdo()
                 ->query(
                     "with asked (listing, since) as (values {$asked}) ".
                         'select asked.listing, old.day, old.close, new.day, new.close from asked '.
-                        "join bars old on old.listing_id = asked.listing and old.day = {$on('asked.since')} ".
-                        "join bars new on new.listing_id = asked.listing and new.day = {$on((string) $until)} where old.day < new.day",
+                        "join bars old on old.listing_id = asked.listing and old.day = {$latest}asked.since) ".
+                        "join bars new on new.listing_id = asked.listing and new.day = {$latest}{$until}) where old.day < new.day",
                 );
             foreach ($rows === false ? [] : $rows->fetchAll(PDO::FETCH_NUM) as [$listing, $then, $before, $day, $now]) {
                 $company = $some[(int) $listing];

@@ -14,7 +14,8 @@ use PDOStatement;
 final class TypedStatement extends PDOStatement
 {
     /**
-     * Name and type of the columns to be converted, by place, of each query: to find the type of one the driver asks the server.
+     * Name and type of the columns to be converted, by place, of each query. To find the type of one the driver asks the server, so
+     * processes of a host that answer remember them together.
      *
      * @var array<string, array<int, array{string, 'float8'|'bytea'}>>
      */
@@ -58,19 +59,24 @@ final class TypedStatement extends PDOStatement
     /** @return array<int, array{string, 'float8'|'bytea'}> */
     private function converted(): array
     {
-        if (! isset(self::$known[$this->queryString])) {
-            $converted = [];
-            for ($i = 0; $i < $this->columnCount(); $i++) {
-                $meta = $this->getColumnMeta($i) ?: [];
-                $type = $meta['native_type'] ?? '';
-                if ($type === 'float8' || $type === 'bytea') {
-                    $converted[$i] = [$meta['name'], $type];
-                }
+        return self::$known[$this->queryString] ??= function_exists('apcu_enabled') && apcu_enabled()
+            ? apcu_entry('types of '.hash('xxh128', $this->queryString), fn (): array => $this->found())
+            : $this->found();
+    }
+
+    /** @return array<int, array{string, 'float8'|'bytea'}> */
+    private function found(): array
+    {
+        $found = [];
+        for ($i = 0; $i < $this->columnCount(); $i++) {
+            $meta = $this->getColumnMeta($i) ?: [];
+            $type = $meta['native_type'] ?? '';
+            if ($type === 'float8' || $type === 'bytea') {
+                $found[$i] = [$meta['name'], $type];
             }
-            self::$known[$this->queryString] = $converted;
         }
 
-        return self::$known[$this->queryString];
+        return $found;
     }
 
     private static function value(mixed $value, string $type): mixed

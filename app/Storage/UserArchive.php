@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Storage;
 
 use App\Files\Archive;
+use App\Models\Bar;
 use App\Models\Import;
 use App\Models\Paper;
 use App\Models\User;
@@ -255,7 +256,9 @@ final class UserArchive
     private static function rows(string $table, User $user): Builder
     {
         $query = DB::table($table);
-        if (in_array($table, self::OWN, true)) {
+        if ($table === 'bars') {
+            $query->whereRaw(Bar::SEEN);
+        } elseif (in_array($table, self::OWN, true)) {
             $query->where('user_id', $user->id);
         } elseif (isset(self::PARTS[$table])) {
             [$column, $owners] = self::PARTS[$table];

@@ -35,6 +35,11 @@ use Logion\Intake\TableKind;
  */
 final class Imports
 {
+    /** Seconds. */
+    private const PATIENCE = 20;
+
+    private const TRIES = 3;
+
     public function __construct(
         private readonly Recognition $recognition,
         private readonly CompanyRefresh $refresh,
@@ -115,44 +120,88 @@ final class Imports
     {
         self::refuseStored($import->state);
         $mapping = Mapping::fromArray($import->mapping);
-        $stamp = $this->stamp->read();
-        $spool = $mapping->isOfPricesOnly() && SpooledBars::areOfUse() ? new SpooledBars() : null;
-        // Nothing is written to what others write to while the file is read.
-        $laidDown = $spool === null ? null : self::clear($this->runner()->run($import, $mapping, true, $progress, $spool));
-        $store = fn (): Outcome => DB::transaction(function () use ($import, $mapping, $progress, $stamp, $spool, $laidDown): Outcome {
-            // Another worker may have stored it while this one read.
-            self::refuseStored(Import::query()->whereKey($import->id)->lockForUpdate()->value('state'));
-            if ($laidDown !== null && $this->stamp->read() === $stamp) {
-                $spool->move($import->id);
-                $outcome = $laidDown;
-            } else {
-                $outcome = self::clear($this->runner()->run($import, $mapping, true, $progress));
-            }
-            if ($import->user_id !== null) {
-                foreach ($mapping->lines as $label => $line) {
-                    LineMapping::query()->updateOrInsert(
-                        ['user_id' => $import->user_id, 'label' => mb_substr((string) $label, 0, 255)],
-                        ['line' => $line],
-                    );
-                }
-            }
-            $import->update([
-                'state' => 'stored',
-                'moved_day' => $outcome->movedDay,
-                'stored_at' => now(),
-                'preview' => $this->seen($import, $mapping, $outcome),
-            ]);
-            AuditLog::record(User::query()->find($import->user_id), 'imported', $import->name);
+        $store = fn (): Outcome => ($mapping->isOfPricesOnly() && SpooledBars::areOfUse()
+            ? $this->storePrices($import, $mapping, $progress)
+            : null) ?? DB::transaction(function () use ($import, $mapping, $progress): Outcome {
+                // Another worker may have stored it while this one waited.
+                self::refuseStored(Import::query()->whereKey($import->id)->lockForUpdate()->value('state'));
 
-            $this->day->recompute();
-            // What follows from the figures changes with them: a process that dies in between leaves nothing stale.
-            $this->refresh($outcome->companies, $mapping->changesStatements());
+                return $this->complete($import, $mapping, self::clear($this->runner()->run($import, $mapping, true, $progress)));
+            });
 
-            return $outcome;
-        });
-
-        // The listings of prices are read in the same transaction; to look each up again for every bar takes a quarter of the time.
+        // The listings of prices are read while they are stored; to look each up again for every bar takes a quarter of the time.
         return $mapping->tableKind() === TableKind::Prices ? Schema::withoutForeignKeyConstraints($store) : $store();
+    }
+
+    /**
+     * Without keeping others from writing for long.
+     *
+     * @param  (Closure(int, int): void)|null  $progress
+     * @return Outcome|null null where others changed data each time while the file was read
+     *
+     * @throws Refusal if somebody who waits for the answer would wait too long for another file
+     */
+    private function storePrices(Import $import, Mapping $mapping, ?Closure $progress): ?Outcome
+    {
+        $latest = microtime(true) + self::PATIENCE;
+        $waits = static fn () => match (true) {
+            $progress !== null => $progress(0, 0),
+            microtime(true) > $latest => throw Refusal::because(Words::say('another_file_of_prices_is_being_stored')),
+            default => null,
+        };
+        $stored = null;
+        for ($tries = self::TRIES; $stored === null && $tries > 0; $tries--) {
+            $spool = new SpooledBars($import->id);
+            try {
+                $stamp = $this->stamp->read();
+                $outcome = self::clear($this->runner()->run($import, $mapping, true, $progress, $spool));
+                $spool->awaitTurn($waits);
+                // With what was stored meanwhile it is to be compared anew.
+                if ($this->stamp->read() !== $stamp) {
+                    continue;
+                }
+                $spool->lay();
+                $stored = DB::transaction(function () use ($import, $mapping, $stamp, $spool, $outcome): ?Outcome {
+                    self::refuseStored(Import::query()->whereKey($import->id)->lockForUpdate()->value('state'));
+                    if ($this->stamp->read() !== $stamp) {
+                        return null;
+                    }
+                    $spool->settle();
+
+                    return $this->complete($import, $mapping, $outcome);
+                });
+            } finally {
+                $spool->end();
+            }
+        }
+
+        return $stored;
+    }
+
+    /** What goes with the rows of an import, in one transaction with them. */
+    private function complete(Import $import, Mapping $mapping, Outcome $outcome): Outcome
+    {
+        if ($import->user_id !== null) {
+            foreach ($mapping->lines as $label => $line) {
+                LineMapping::query()->updateOrInsert(
+                    ['user_id' => $import->user_id, 'label' => mb_substr((string) $label, 0, 255)],
+                    ['line' => $line],
+                );
+            }
+        }
+        $import->update([
+            'state' => 'stored',
+            'moved_day' => $outcome->movedDay,
+            'stored_at' => now(),
+            'preview' => $this->seen($import, $mapping, $outcome),
+        ]);
+        AuditLog::record(User::query()->find($import->user_id), 'imported', $import->name);
+
+        $this->day->recompute();
+        // What follows from the figures changes with them: a process that dies in between leaves nothing stale.
+        $this->refresh($outcome->companies, $mapping->changesStatements());
+
+        return $outcome;
     }
 
     /** @throws Refusal if the file is stored */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Storage\Holding;
 
+use App\Models\Bar;
 use App\Storage\EconomyReader;
 use App\Storage\PackedRows;
 use Illuminate\Support\Facades\DB;
@@ -46,7 +47,9 @@ final readonly class HeldPrices
     public function latest(array $held, int $until): array
     {
         $connection = DB::connection()->getPdo();
-        $read = $connection->prepare('select day, close from bars where listing_id = ? and day <= ? order by day desc limit 2');
+        $read = $connection->prepare(
+            'select day, close from bars where '.Bar::SEEN.' and listing_id = ? and day <= ? order by day desc limit 2',
+        );
         $readOwn = $connection->prepare(self::OWN_PRICES.' desc limit 2');
         $prices = [];
         foreach ($held as $key => $of) {
