@@ -124,8 +124,16 @@ async function watching(root, until) {
 const quantile = (list, of) => list[Math.min(list.length - 1, Math.floor(of * list.length))]
 const entered = []
 for (let i = 0; i < people; i++) entered.push(await enters(i))
-const found = JSON.parse((await entered[0]('POST', '/api/v1/screens/run', { screen: { criteria: ['market_cap > 0'] } })).text)
-tickers.push(...found.rows.map((row) => row.ticker))
+for (;;) {
+  const found = await entered[0]('POST', '/api/v1/screens/run', { screen: { criteria: ['market_cap > 0'] } })
+  if (found.status === 200) {
+    tickers.push(...JSON.parse(found.text).rows.map((row) => row.ticker))
+    break
+  }
+  // Columns of the day are computed first.
+  await entered[0]('POST', '/api/v1/refreshes', {})
+  await wait(1000)
+}
 const handsIn = options.import ? await enters(people) : null
 const started = Date.now()
 const until = started + seconds * 1000

@@ -76,7 +76,7 @@ final class DerivedTotals
      * What was done for a set of reported lines, where nothing depended on the amounts but that totals add up. Companies show the same
      * lines again and again.
      *
-     * @var array<string, Course>
+     * @var array<string, array<string, Course>> by template and lines
      */
     private static array $remembered = [];
 
@@ -122,17 +122,23 @@ final class DerivedTotals
      * @param  array<string, float>  $values  reported lines of one period
      * @param  array<string, true|float>  $used  lines the company reports in some period
      * @param  array<string, true>  $struck  lines a reader struck out: what is left does not bring them back
+     * @param  string|null  $shape  what stands for these lines in this order, where that is known
      * @return array<string, string> how lines added to `$values` were found; {@see ABSENT} ones were not added
      */
-    public static function fill(array &$values, ReportingModel $template, array $used = [], array $struck = []): array
-    {
+    public static function fill(
+        array &$values,
+        ReportingModel $template,
+        array $used = [],
+        array $struck = [],
+        ?string $shape = null,
+    ): array {
         $plan = self::$plans[$template->value] ??= self::plan($template);
-        $shown = self::shown($template, $values);
-        $course = self::$remembered[$shown] ?? null;
+        $shape ??= implode(' ', array_keys($values));
+        $course = self::$remembered[$template->value][$shape] ?? null;
         if ($course === null) {
             // Lines that no total and no rule speaks of change nothing, nor does the order in which lines are told.
-            $course = self::$remembered[self::shown($template, array_intersect_key($plan['lines'], $values))] ?? null;
-            $course === null || self::keep($shown, $course);
+            $course = self::$remembered[$template->value][self::relevant($plan['lines'], $values)] ?? null;
+            $course === null || self::keep($template, $shape, $course);
         }
         $added = $course === null ? null : self::follow($course, $values);
         if ($added !== null) {
@@ -148,25 +154,31 @@ final class DerivedTotals
         $completion->addUp();
         $course = $completion->courseToRemember($values);
         if ($course !== null) {
-            self::keep($shown, $course);
-            self::keep(self::shown($template, array_intersect_key($plan['lines'], $values)), $course);
+            self::keep($template, $shape, $course);
+            self::keep($template, self::relevant($plan['lines'], $values), $course);
         }
         $values = $completion->values;
 
         return $completion->added;
     }
 
-    /** @param  array<string, mixed>  $lines */
-    private static function shown(ReportingModel $template, array $lines): string
+    /**
+     * @param  array<string, true>  $lines
+     * @param  array<string, float>  $values
+     */
+    private static function relevant(array $lines, array $values): string
     {
-        return $template->value.' '.implode(' ', array_keys($lines));
+        return implode(' ', array_keys(array_intersect_key($lines, $values)));
     }
 
     /** @param  Course  $course */
-    private static function keep(string $shown, array $course): void
+    private static function keep(ReportingModel $template, string $shape, array $course): void
     {
-        self::$remembered = count(self::$remembered) < self::MOST_REMEMBERED ? self::$remembered : [];
-        self::$remembered[$shown] = $course;
+        $kept = self::$remembered[$template->value] ?? [];
+        if (count($kept) >= self::MOST_REMEMBERED) {
+            self::$remembered[$template->value] = [];
+        }
+        self::$remembered[$template->value][$shape] = $course;
     }
 
     /**

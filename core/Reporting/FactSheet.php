@@ -96,7 +96,7 @@ final class FactSheet
         $usedBefore = count($this->used);
         $facts = $facts instanceof FiledFacts ? $facts : FiledFacts::of($facts);
         $this->basis = new ShareBasis($facts, $actions, $asOf);
-        $touched = [];
+        $touched = $shapes = [];
         foreach ($facts->filed as $filed) {
             if ($filed->filedOn > $asOf) {
                 $this->nextFiling = min($this->nextFiling, $filed->filedOn);
@@ -105,8 +105,11 @@ final class FactSheet
             if ($filed->filedOn > $since) {
                 $before = $this->filed[$filed->period] ?? [];
                 $this->filed[$filed->period] = $version === Version::FirstReported ? [...$before, $filed] : [$filed, ...$before];
-                $this->used += $filed->values;
                 $touched[$filed->period] = true;
+                if (! isset($shapes[$filed->shape])) {
+                    $shapes[$filed->shape] = true;
+                    $this->used += $filed->values;
+                }
             }
         }
         foreach ($version === Version::FirstReported ? [] : $facts->corrections as $fact) {
@@ -165,11 +168,14 @@ final class FactSheet
     private function complete(int $period): void
     {
         $values = $struck = [];
+        $shape = '';
         foreach ($this->filed[$period] ?? [] as $filed) {
             // Most periods are told by one filing, whose values are not copied then.
             $values = $values === [] ? $filed->values : $values + $filed->values;
+            $shape = $shape === '' ? $filed->shape : "{$shape}, {$filed->shape}";
         }
         foreach ($this->corrections[$period] ?? [] as $line => $fact) {
+            $shape = null;
             $values[$line] = $fact->value;
             if (is_nan($fact->value)) {
                 unset($values[$line]);
@@ -182,7 +188,7 @@ final class FactSheet
                 $values[$line] = isset(self::COUNTS[$line]) ? $values[$line] * $ratio : $values[$line] / $ratio;
             }
         }
-        $this->completed[$period] = DerivedTotals::fill($values, $this->template, $this->used, $struck);
+        $this->completed[$period] = DerivedTotals::fill($values, $this->template, $this->used, $struck, $shape);
         $this->adjusted[$period] = $this->oneOffs?->apply($values, $period, $this->template) ?? [];
         $this->values[$period] = $values;
     }
@@ -238,7 +244,8 @@ final class FactSheet
             $this->settle($period);
         }
 
-        return $this->values[$period] ?? [];
+        // Who asks for a period nobody reported asks again.
+        return $this->values[$period] ??= [];
     }
 
     public function instant(string $line, int $quarter): ?float
@@ -455,11 +462,12 @@ final class FactSheet
     private function trailingFromYears(string $line, int $quarter): ?float
     {
         $year = $quarter - ($quarter % 10);
+        // Most lines that are asked for here are told in no year.
         $last = $this->value($line, $year - 10);
-        $now = $this->toDate($line, $quarter);
-        $before = $this->toDate($line, $quarter - 10);
+        $now = $last === null ? null : $this->toDate($line, $quarter);
+        $before = $now === null ? null : $this->toDate($line, $quarter - 10);
 
-        return $last === null || $now === null || $before === null ? null : $last + $now - $before;
+        return $before === null ? null : $last + $now - $before;
     }
 
     /** Flow from the start of a fiscal year to the end of a quarter. */

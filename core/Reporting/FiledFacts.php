@@ -13,13 +13,18 @@ use IteratorAggregate;
  *
  * @implements IteratorAggregate<int, FiledFact>
  */
-final readonly class FiledFacts implements IteratorAggregate
+final class FiledFacts implements IteratorAggregate
 {
+    private const MOST_SHAPES = 10000;
+
+    /** @var array<string, string> each shape once, however many filings have it */
+    private static array $shapes = [];
+
     /**
      * @param  list<FiledPeriod>  $filed  by day and filing, ascending
      * @param  list<FiledFact>  $corrections  the later ones count
      */
-    private function __construct(public array $filed, public array $corrections)
+    private function __construct(public readonly array $filed, public readonly array $corrections)
     {
     }
 
@@ -38,7 +43,7 @@ final readonly class FiledFacts implements IteratorAggregate
         $filed = [];
         foreach ($values as $key => $periods) {
             foreach ($periods as $period => $lines) {
-                $filed[] = new FiledPeriod($period, $days[$key][0], $days[$key][1], $lines);
+                $filed[] = new FiledPeriod($period, $days[$key][0], $days[$key][1], $lines, self::shape($lines));
             }
         }
 
@@ -72,11 +77,22 @@ final readonly class FiledFacts implements IteratorAggregate
         foreach ($grouped as $filing => $ofFiling) {
             foreach ($ofFiling as $period => $ofPeriod) {
                 /** @var non-empty-array<string, float> $ofPeriod */
-                $filed[] = new FiledPeriod($period, $filedOn[$filing], $filing, $ofPeriod);
+                $filed[] = new FiledPeriod($period, $filedOn[$filing], $filing, $ofPeriod, self::shape($ofPeriod));
             }
         }
 
         return self::sorted($filed, []);
+    }
+
+    /** @param  array<string, float>  $lines */
+    private static function shape(array $lines): string
+    {
+        $shape = implode(' ', array_keys($lines));
+        if (count(self::$shapes) >= self::MOST_SHAPES) {
+            self::$shapes = [];
+        }
+
+        return self::$shapes[$shape] ??= $shape;
     }
 
     /** @param  list<FiledFact>  $facts  filed ones or corrections */

@@ -10,9 +10,15 @@ final readonly class FiledPeriod
     /**
      * @param  int  $filedOn  day YYYYMMDD on which it became public
      * @param  non-empty-array<string, float>  $values  by line
+     * @param  string  $shape  its lines in their order: most filings have those of others
      */
-    public function __construct(public int $period, public int $filedOn, public int $filing, public array $values)
-    {
+    public function __construct(
+        public int $period,
+        public int $filedOn,
+        public int $filing,
+        public array $values,
+        public string $shape,
+    ) {
     }
 
     /** The fact of a line; null where the filing does not tell it. */

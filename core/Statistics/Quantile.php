@@ -11,18 +11,65 @@ namespace Logion\Statistics;
  */
 final class Quantile
 {
+    /** Below, a tail is found by sorting all. */
+    private const MANY = 200;
+
+    /** Of so many, one is looked at to guess where a tail ends. */
+    private const EACH = 8;
+
     /** @param  list<float>  $x in any order */
     public static function ofSample(array $x, float $probability): ?float
     {
-        sort($x, SORT_NUMERIC);
+        $n = count($x);
 
-        return self::ofSorted($x, $probability);
+        return self::between($probability > 0.1 || $n < self::MANY ? self::sorted($x) : self::lowest($x, $probability), $n, $probability);
     }
 
     /** @param  list<float>  $sorted ascending */
     public static function ofSorted(array $sorted, float $probability): ?float
     {
-        $n = count($sorted);
+        return self::between($sorted, count($sorted), $probability);
+    }
+
+    /**
+     * @param  list<float>  $x
+     * @return list<float>
+     */
+    private static function sorted(array $x): array
+    {
+        sort($x, SORT_NUMERIC);
+
+        return $x;
+    }
+
+    /**
+     * The smallest, as many as a low quantile looks at: the others need not be sorted.
+     *
+     * @param  non-empty-list<float>  $x
+     * @return list<float> ascending
+     */
+    private static function lowest(array $x, float $probability): array
+    {
+        $n = count($x);
+        $some = [];
+        for ($i = 0; $i < $n; $i += self::EACH) {
+            $some[] = $x[$i];
+        }
+        $end = self::ofSorted(self::sorted($some), 2 * $probability + 0.05);
+        $lowest = [];
+        foreach ($x as $value) {
+            if ($value <= $end) {
+                $lowest[] = $value;
+            }
+        }
+
+        // Where the few looked at misled, or something is no number, all are sorted.
+        return self::sorted(count($lowest) > ($n - 1) * $probability + 2 ? $lowest : $x);
+    }
+
+    /** @param  list<float>  $sorted  ascending, the smallest of so many */
+    private static function between(array $sorted, int $n, float $probability): ?float
+    {
         if ($n === 0) {
             return null;
         }

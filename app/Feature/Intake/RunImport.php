@@ -8,12 +8,14 @@ use App\Models\Import;
 use App\Models\Task;
 use App\Storage\StorageTrouble;
 use App\Task\FailsWithAWord;
+use App\Task\Pace;
 use App\Task\TaskProgress;
 use App\Task\WorkCancelled;
 use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
+use Illuminate\Support\Facades\DB;
 use Logion\Figure\LogionException;
 use Logion\Figure\Words;
 
@@ -41,7 +43,11 @@ final class RunImport implements ShouldQueue
             return;
         }
         $task->update(['state' => 'running']);
-        $progress = fn (int $done, int $total) => TaskProgress::report($task->id, $done, $total);
+        $pace = DB::connection()->getDriverName() === 'sqlite' ? null : new Pace();
+        $progress = static function (int $done, int $total) use ($task, $pace): void {
+            TaskProgress::report($task->id, $done, $total);
+            $pace?->keep();
+        };
         try {
             $progress(0, 0);
             $this->stores ? $imports->store($import, $progress) : $imports->preview($import, null, $progress);
