@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Models;
 
-use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 
 /**
@@ -28,12 +27,4 @@ final class Bar extends Model
     protected $table = 'bars';
 
     public $incrementing = false;
-
-    /** What holds of bars that are seen: those of an import on its way are not. Every reading of the table says it. */
-    public const SEEN = '(bars.import_id is null or bars.import_id not in (select import_id from unsettled_imports))';
-
-    protected static function booted(): void
-    {
-        self::addGlobalScope('seen', static fn (Builder $bars) => $bars->whereRaw(self::SEEN));
-    }
 }

@@ -9,6 +9,7 @@ use App\Feature\Account\People;
 use App\Feature\Account\WholeSessionFiles;
 use App\Following\MailCatcher;
 use App\Models\AccessToken;
+use App\Models\Bar;
 use App\Models\BelongsToUser;
 use App\Models\Import;
 use App\Models\User;
@@ -19,6 +20,7 @@ use App\Storage\EconomyReader;
 use App\Storage\Identity\Identities;
 use App\Storage\KeptPostgresConnector;
 use App\Storage\KeptSqliteConnector;
+use App\Storage\SeenBars;
 use App\Storage\Settings;
 use App\Storage\SqliteConnection;
 use App\Task\PatientConnector;
@@ -62,6 +64,7 @@ final class AppServiceProvider extends ServiceProvider
     {
         // Numbers are written so that they read back as the same number, to the last digit.
         ini_set('precision', '-1');
+        Bar::addGlobalScope(new SeenBars());
         // Whatever belongs to a user has one policy; the rest have one of their own name.
         Gate::guessPolicyNamesUsing(
             static fn (string $model): string => in_array(BelongsToUser::class, class_uses_recursive($model), true)

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
-use App\Models\Bar;
 use App\Storage\Identity\Identities;
 use Illuminate\Support\Facades\DB;
 use Logion\Identity\DatedListing;
@@ -29,7 +28,7 @@ final readonly class BarReader
             $rows = DB::connection()
                 ->getPdo()
                 ->prepare(
-                    'select day, open, close from bars where '.Bar::SEEN.
+                    'select day, open, close from bars where '.SeenBars::SQL.
                         ' and listing_id = ? and day >= ? and day < ? and open is not null order by day',
                 );
             $rows->execute([$listing->id, $nth === 0 ? 0 : $listing->from, $listings[$nth + 1]->from ?? Identities::LATEST]);

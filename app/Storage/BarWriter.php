@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
-use App\Models\Bar;
 use App\Models\ReplacedRow;
 use Illuminate\Support\Facades\DB;
 use PDOStatement;
@@ -32,7 +31,7 @@ final class BarWriter
         $pdo = DB::connection()->getPdo();
         $select = static fn (string $from): string => 'select day, open, high, low, close, volume, import_id '.
             "from {$from} where listing_id = ? and day between ? and ?";
-        $this->select = $pdo->prepare($select('bars').' and '.Bar::SEEN);
+        $this->select = $pdo->prepare($select('bars').' and '.SeenBars::SQL);
         $this->selectSpooled = $spool === null ? null : $pdo->prepare($select(SpooledBars::TABLE));
         $this->delete = $pdo->prepare('delete from bars where listing_id = ? and day = ?');
     }
@@ -76,7 +75,7 @@ final class BarWriter
     {
         $select = DB::connection()
             ->getPdo()
-            ->prepare('select day, close from bars where '.Bar::SEEN." and listing_id = ? and {$which} limit 1");
+            ->prepare('select day, close from bars where '.SeenBars::SQL." and listing_id = ? and {$which} limit 1");
         $select->execute([$listing, $day]);
         $row = $select->fetch(\PDO::FETCH_NUM);
 

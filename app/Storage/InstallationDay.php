@@ -76,7 +76,7 @@ final class InstallationDay
 
         return DB::table('listings')
             ->select('id', 'exchange_id')
-            ->selectRaw('(select max(day) from bars where '.Bar::SEEN.' and listing_id = listings.id) as last')
+            ->selectRaw('(select max(day) from bars where '.SeenBars::SQL.' and listing_id = listings.id) as last')
             ->get()
             ->map(
                 static fn (object $of): int => in_array((int) $of->last, $closed[$of->exchange_id] ?? [], true)

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
-use App\Models\Bar;
 use Illuminate\Support\Facades\DB;
 use PDO;
 
@@ -27,7 +26,7 @@ final class PackedRows
     private const GROWING = 'bars';
 
     /** What of its rows is seen. */
-    private const SEEN = ['bars' => ' and '.Bar::SEEN];
+    private const SEEN = ['bars' => ' and '.SeenBars::SQL];
 
     /** So many rows may stand after those that are packed, and for one owner more than for another, so that not all are due at once. */
     private const LEAST_AFTER = 20;

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
-use App\Models\Bar;
 use Illuminate\Support\Facades\DB;
 use Logion\Market\CorporateActions;
 use Logion\Market\PriceSeries;
@@ -23,7 +22,7 @@ final class RecentPrices
     {
         $series = [];
         $connection = DB::connection()->getPdo();
-        $select = 'select day, close from bars where '.Bar::SEEN.' and listing_id = ?';
+        $select = 'select day, close from bars where '.SeenBars::SQL.' and listing_id = ?';
         $before = $connection->prepare("{$select} and day <= ? order by day desc limit 1");
         $after = $connection->prepare("{$select} and day > ? and day <= ? order by day");
         foreach ($this->listed(array_keys($since), $until) as $company => [$listing, $actions]) {
@@ -54,7 +53,7 @@ final class RecentPrices
                 ',',
                 array_map(static fn (int $listing, int $of): string => "({$listing},{$since[$of]})", array_keys($some), $some),
             );
-            $latest = '(select max(day) from bars where '.Bar::SEEN.' and listing_id = asked.listing and day <= ';
+            $latest = '(select max(day) from bars where '.SeenBars::SQL.' and listing_id = asked.listing and day <= ';
             $rows = DB::connection()
                 ->getPdo()
                 ->query(

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
-use App\Models\Bar;
 use App\Storage\Identity\Identities;
 use Generator;
 use Illuminate\Support\Facades\DB;
@@ -145,7 +144,7 @@ final readonly class UniverseMembers
             ->whereExists(
                 static fn ($query) => $query
                     ->from('bars')
-                    ->whereRaw(Bar::SEEN)
+                    ->whereRaw(SeenBars::SQL)
                     ->whereBetween('bars.day', [$from, $asOf])
                     ->whereIn(
                         'bars.listing_id',

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Storage;
 
 use App\Files\Archive;
-use App\Models\Bar;
 use App\Models\Import;
 use App\Models\Paper;
 use App\Models\User;
@@ -257,7 +256,7 @@ final class UserArchive
     {
         $query = DB::table($table);
         if ($table === 'bars') {
-            $query->whereRaw(Bar::SEEN);
+            $query->whereRaw(SeenBars::SQL);
         } elseif (in_array($table, self::OWN, true)) {
             $query->where('user_id', $user->id);
         } elseif (isset(self::PARTS[$table])) {

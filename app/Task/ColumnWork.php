@@ -27,6 +27,12 @@ final readonly class ColumnWork implements PartedWork
     ) {
     }
 
+    /** @param  string|null  $formula  null for all metrics of the day */
+    public static function order(int $task, int $asOf, ?string $formula, string $lane): WorkOrder
+    {
+        return new WorkOrder($task, self::class, ['asOf' => $asOf, 'formula' => $formula], $lane);
+    }
+
     public function parts(): array
     {
         $this->formula === null || ColumnStore::mustNotCompare(Catalogue::builtIn()->parse($this->formula));

@@ -24,26 +24,17 @@ final class ComputePart implements ShouldQueue
 
     public int $tries = 3;
 
-    /**
-     * @param  class-string<PartedWork>  $work
-     * @param  array<string, mixed>  $arguments
-     */
-    public function __construct(
-        private readonly int $taskId,
-        private readonly int $place,
-        private readonly string $lane,
-        private readonly string $work,
-        private readonly array $arguments,
-    ) {
+    public function __construct(private readonly WorkOrder $order, private readonly int $place)
+    {
     }
 
     public function handle(PartedTasks $tasks): void
     {
-        $tasks->compute($this->taskId, $this->place, $this->lane, $this->work, $this->arguments, $this->batch());
+        $tasks->compute($this->order, $this->place, $this->batch());
     }
 
     private function task(): ?Task
     {
-        return Task::query()->find($this->taskId);
+        return Task::query()->find($this->order->task);
     }
 }

@@ -22,21 +22,18 @@ final class FinishParts implements ShouldQueue
 
     public int $tries = 3;
 
-    /**
-     * @param  class-string<PartedWork>  $work
-     * @param  array<string, mixed>  $arguments
-     */
-    public function __construct(private readonly int $taskId, private readonly string $work, private readonly array $arguments)
+    public function __construct(private readonly WorkOrder $order)
     {
+        $this->onQueue($order->lane);
     }
 
     public function handle(PartedTasks $tasks): void
     {
-        $tasks->finish($this->taskId, (string) $this->queue, $this->work, $this->arguments);
+        $tasks->finish($this->order);
     }
 
     private function task(): ?Task
     {
-        return Task::query()->find($this->taskId);
+        return Task::query()->find($this->order->task);
     }
 }

@@ -6,6 +6,7 @@ namespace App\Task;
 
 use App\Models\Task;
 use App\Models\TaskPart;
+use Closure;
 use Generator;
 use Illuminate\Bus\Batch;
 use Illuminate\Contracts\Container\Container;
@@ -23,52 +24,41 @@ final readonly class PartedTasks
     {
     }
 
-    /**
-     * Plans the parts and hands those to the workers that were not found before.
-     *
-     * @param  class-string<PartedWork>  $work
-     * @param  array<string, mixed>  $arguments  of its constructor, besides what the program gives it
-     */
-    public function begin(Task $task, string $lane, string $work, array $arguments): void
+    /** Plans the parts and hands those to the workers that were not found before. */
+    public function begin(WorkOrder $order): void
     {
-        if ($task->refresh()->state === 'cancelled') {
+        $task = Task::query()->find($order->task);
+        if ($task === null || $task->state === 'cancelled') {
             return;
         }
-        $this->watched($task, $work, $arguments, function () use ($task, $lane, $work, $arguments): void {
-            $parts = $this->work($work, $arguments)->parts();
+        $this->watched($order, $task, function () use ($order, $task): void {
+            $parts = $this->work($order)->parts();
             $missing = DB::transaction(fn (): array => $this->plan($task, $parts));
-            $jobs = array_map(
-                static fn (int $place): ComputePart => new ComputePart($task->id, $place, $lane, $work, $arguments),
-                $missing,
-            );
+            $jobs = array_map(static fn (int $place): ComputePart => new ComputePart($order, $place), $missing);
             if ($jobs !== []) {
                 Bus::batch($jobs)
                     ->name("task {$task->id}")
-                    ->onQueue(Lane::ofParts($lane))
+                    ->onQueue(Lane::ofParts($order->lane))
                     ->allowFailures()
                     ->dispatch();
             }
-            $this->finishWhereComplete($task, $lane, $work, $arguments);
+            self::finishWhereComplete($order);
         });
     }
 
-    /**
-     * @param  class-string<PartedWork>  $work
-     * @param  array<string, mixed>  $arguments
-     */
-    public function compute(int $id, int $place, string $lane, string $work, array $arguments, ?Batch $batch): void
+    public function compute(WorkOrder $order, int $place, ?Batch $batch): void
     {
-        $task = Task::query()->find($id);
-        $part = TaskPart::query()->where('task_id', $id)->where('place', $place)->first();
+        $task = Task::query()->find($order->task);
+        $part = TaskPart::query()->where('task_id', $order->task)->where('place', $place)->first();
         if ($task === null || $part === null || $task->state !== 'running') {
             $batch?->cancel();
-            $task === null || $this->sayWhereCancelled($task, $work, $arguments);
+            $task === null || $this->sayWhereCancelled($order, $task);
 
             return;
         }
-        $this->watched($task, $work, $arguments, function () use ($task, $part, $lane, $work, $arguments): void {
+        $this->watched($order, $task, function () use ($order, $task, $part): void {
             if ($part->found === null) {
-                $found = $this->work($work, $arguments)->compute($part->asked, static function () use ($task): void {
+                $found = $this->work($order)->compute($part->asked, static function () use ($task): void {
                     $task->refresh()->state === 'running' || throw new WorkCancelled();
                 });
                 DB::transaction(static function () use ($task, $part, $found): void {
@@ -78,29 +68,25 @@ final readonly class PartedTasks
                     }
                 });
             }
-            $this->finishWhereComplete($task, $lane, $work, $arguments);
+            self::finishWhereComplete($order);
         });
     }
 
-    /**
-     * @param  class-string<PartedWork>  $work
-     * @param  array<string, mixed>  $arguments
-     */
-    public function finish(int $id, string $lane, string $work, array $arguments): void
+    public function finish(WorkOrder $order): void
     {
-        $task = Task::query()->find($id);
+        $task = Task::query()->find($order->task);
         if ($task === null) {
             return;
         }
         // Asked for anew meanwhile it may have other parts, which are not there yet.
-        if ($task->state !== 'running' || self::isIncomplete($task)) {
-            $this->sayWhereCancelled($task, $work, $arguments);
+        if ($task->state !== 'running' || self::isIncomplete($order->task)) {
+            $this->sayWhereCancelled($order, $task);
 
             return;
         }
-        $this->watched($task, $work, $arguments, function () use ($task, $lane, $work, $arguments): void {
-            if (! $this->work($work, $arguments)->finish(self::found($task))) {
-                $this->begin($task, $lane, $work, $arguments);
+        $this->watched($order, $task, function () use ($order, $task): void {
+            if (! $this->work($order)->finish(self::found($order->task))) {
+                $this->begin($order);
 
                 return;
             }
@@ -168,68 +154,49 @@ final readonly class PartedTasks
     /**
      * Whoever finds that nothing is missing hands on the rest. That may be two, or one twice whose worker died after it: in the lane one
      * comes after the other, and the second finds the work done.
-     *
-     * @param  class-string<PartedWork>  $work
-     * @param  array<string, mixed>  $arguments
      */
-    private function finishWhereComplete(Task $task, string $lane, string $work, array $arguments): void
+    private static function finishWhereComplete(WorkOrder $order): void
     {
-        if (! self::isIncomplete($task)) {
-            FinishParts::dispatch($task->id, $work, $arguments)->onQueue($lane);
-        }
+        self::isIncomplete($order->task) || FinishParts::dispatch($order);
     }
 
-    private static function isIncomplete(Task $task): bool
+    private static function isIncomplete(int $task): bool
     {
-        return TaskPart::query()->where('task_id', $task->id)->whereNull('found')->exists();
+        return TaskPart::query()->where('task_id', $task)->whereNull('found')->exists();
     }
 
     /** @return Generator<string> */
-    private static function found(Task $task): Generator
+    private static function found(int $task): Generator
     {
-        $ids = TaskPart::query()->where('task_id', $task->id)->orderBy('place')->pluck('id');
+        $ids = TaskPart::query()->where('task_id', $task)->orderBy('place')->pluck('id');
         foreach ($ids as $id) {
             yield (string) TaskPart::query()->findOrFail($id)->found;
         }
     }
 
-    /**
-     * Who cancelled is told once what became of it.
-     *
-     * @param  class-string<PartedWork>  $work
-     * @param  array<string, mixed>  $arguments
-     */
-    private function sayWhereCancelled(Task $task, string $work, array $arguments): void
+    /** Who cancelled is told once what became of it. */
+    private function sayWhereCancelled(WorkOrder $order, Task $task): void
     {
         if ($task->state === 'cancelled' && $task->message === null) {
-            $task->update(['message' => $this->work($work, $arguments)->cancelled()]);
+            $task->update(['message' => $this->work($order)->cancelled()]);
         }
     }
 
-    /**
-     * Says of work that cannot be done why.
-     *
-     * @param  class-string<PartedWork>  $work
-     * @param  array<string, mixed>  $arguments
-     */
-    private function watched(Task $task, string $work, array $arguments, \Closure $do): void
+    /** Says of work that cannot be done why. */
+    private function watched(WorkOrder $order, Task $task, Closure $do): void
     {
         try {
             $do();
         } catch (WorkCancelled) {
-            $this->sayWhereCancelled($task->refresh(), $work, $arguments);
+            $this->sayWhereCancelled($order, $task->refresh());
         } catch (Throwable $error) {
             report($error);
             $task->update(['state' => 'failed', 'message' => $error->getMessage()]);
         }
     }
 
-    /**
-     * @param  class-string<PartedWork>  $work
-     * @param  array<string, mixed>  $arguments
-     */
-    private function work(string $work, array $arguments): PartedWork
+    private function work(WorkOrder $order): PartedWork
     {
-        return $this->container->make($work, $arguments);
+        return $this->container->make($order->work, ['task' => $order->task, ...$order->arguments]);
     }
 }

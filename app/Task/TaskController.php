@@ -42,9 +42,8 @@ final class TaskController
         } elseif ($task->isIdle(1)) {
             DB::transaction(static function () use ($task, $cost, $day, $formula, $request): void {
                 $task->begin($cost);
-                RefreshColumns::dispatch($task->id, $day, $formula === null ? null : (string) $formula)->onQueue(
-                    Lane::of($formula === null ? null : $request->user()),
-                );
+                $lane = Lane::of($formula === null ? null : $request->user());
+                BeginParts::dispatch(ColumnWork::order($task->id, $day, $formula === null ? null : (string) $formula, $lane));
             });
         }
 

@@ -12,6 +12,7 @@ use App\Models\BackTest;
 use App\Models\Task;
 use App\Models\TemplateChoice;
 use App\Storage\ColumnStore;
+use App\Task\BeginParts;
 use Illuminate\Support\Facades\DB;
 use Logion\Screening\ScreenDefinition;
 use Tests\DemoTestCase;
@@ -252,13 +253,14 @@ final class BackTestTest extends DemoTestCase
     public function test_a_cancelled_back_test_stops_and_stores_nothing(): void
     {
         $task = Task::query()->create(['kind' => 'back-test', 'subject' => 'x', 'state' => 'cancelled']);
+        $user = $this->someone();
         $test = BackTest::query()->create([
-            'user_id' => $this->someone()->id,
+            'user_id' => $user->id,
             'task_id' => $task->id,
             'name' => 'x',
             'settings' => self::SETTINGS,
         ]);
-        \App\Feature\BackTest\RunBackTest::dispatchSync($test->id);
+        BeginParts::dispatchSync(BackTestWork::order($test, $user));
         $this->assertNull($test->refresh()->result);
         $steps = 0;
         try {
@@ -291,7 +293,7 @@ final class BackTestTest extends DemoTestCase
         DB::listen(static function ($query) use (&$asked): void {
             $asked += (int) (preg_match('/^update [`"]task_parts[`"] set [`"]found/', $query->sql) === 1);
         });
-        \App\Feature\BackTest\RunBackTest::dispatchSync($test->id);
+        BeginParts::dispatchSync(BackTestWork::order($test, $user));
         $this->assertSame('done', $task->refresh()->state, (string) $task->message);
         $this->assertGreaterThan(3, $asked);
         $whole = $this->app->make(BackTestRunner::class)->run($settings, $user);

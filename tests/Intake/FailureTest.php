@@ -14,11 +14,11 @@ use App\Feed\WatchedFolder;
 use App\Files\FileFormat;
 use App\Files\Rows;
 use App\Files\XbrlReport;
-use App\Models\Bar;
 use App\Models\Import;
 use App\Models\User;
 use App\Storage\CompanyRefresh;
 use App\Storage\PackedRows;
+use App\Storage\SeenBars;
 use App\Storage\StorageTrouble;
 use App\Task\TaskProgress;
 use Illuminate\Support\Facades\DB;
@@ -96,11 +96,12 @@ final class FailureTest extends DemoTestCase
         posix_kill(proc_get_status($process)['pid'], SIGKILL);
         proc_close($process);
         $this->assertGreaterThanOrEqual(5000, $asked('select count(*) from bars'));
-        $this->assertSame([0, 1], [$asked('select count(*) from bars where '.Bar::SEEN), $asked('select count(*) from unsettled_imports')]);
+        $seen = 'select count(*) from bars where '.SeenBars::SQL;
+        $this->assertSame([0, 1], [$asked($seen), $asked('select count(*) from unsettled_imports')]);
         $this->assertGreaterThan(0, $survived, 'at least one was killed at work');
         // Afterwards the file imports as if nothing had happened.
         [, $code] = $run('logion:import '.escapeshellarg($file).' --company=KILL');
-        $this->assertSame([0, 18000], [$code, (int) $asked('select count(*) from bars where '.Bar::SEEN)]);
+        $this->assertSame([0, 18000], [$code, (int) $asked($seen)]);
         $this->assertSame(18000, (int) $asked('select count(*) from bars'));
         array_map('unlink', [...glob($database.'*') ?: [], $file]);
     }

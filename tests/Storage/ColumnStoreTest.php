@@ -8,8 +8,9 @@ use App\Models\Task;
 use App\Storage\ColumnStore;
 use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
+use App\Task\BeginParts;
+use App\Task\ColumnWork;
 use App\Task\PartedTasks;
-use App\Task\RefreshColumns;
 use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Universe;
 use Logion\CrossSection\UniversePeers;
@@ -133,7 +134,7 @@ final class ColumnStoreTest extends DemoTestCase
         config(['logion.companies_of_a_part.columns' => 7]);
         foreach ([null, $formula] as $asked) {
             $task = Task::query()->create(['kind' => 'refresh', 'subject' => "parts {$asked}", 'state' => 'waiting']);
-            (new RefreshColumns($task->id, self::TODAY, $asked))->handle($this->app->make(PartedTasks::class));
+            (new BeginParts(ColumnWork::order($task->id, self::TODAY, $asked, 'default')))->handle($this->app->make(PartedTasks::class));
             $this->assertSame('done', $task->refresh()->state, (string) $task->message);
             $this->assertGreaterThan(14, $task->total);
         }
@@ -151,7 +152,7 @@ final class ColumnStoreTest extends DemoTestCase
                     ->update(['state' => 'cancelled']);
             }
         });
-        (new RefreshColumns($task->id, 20190520))->handle($this->app->make(PartedTasks::class));
+        (new BeginParts(ColumnWork::order($task->id, 20190520, null, 'default')))->handle($this->app->make(PartedTasks::class));
         $this->assertSame(['cancelled', 'Cancelled; nothing was stored.'], [$task->refresh()->state, $task->message]);
         $this->assertFalse($this->app->make(ColumnStore::class)->isComplete(20190520));
         $this->assertSame(0, DB::table('metric_columns')->where('as_of', 20190520)->count());
@@ -168,7 +169,7 @@ final class ColumnStoreTest extends DemoTestCase
             'period' => 20180,
             'value' => 1,
         ]);
-        (new RefreshColumns($task->id, 20190521))->handle($this->app->make(PartedTasks::class));
+        (new BeginParts(ColumnWork::order($task->id, 20190521, null, 'default')))->handle($this->app->make(PartedTasks::class));
         $this->assertSame('done', $task->refresh()->state, 'A company without filings is a company without figures, not a failure.');
         $this->assertSame($task->total, $task->done);
     }

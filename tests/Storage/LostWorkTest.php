@@ -8,8 +8,9 @@ use App\Feature\Intake\RunImport;
 use App\Models\Import;
 use App\Models\Task;
 use App\Storage\LifeLock;
+use App\Task\BeginParts;
+use App\Task\ColumnWork;
 use App\Task\LostWork;
-use App\Task\RefreshColumns;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
@@ -55,7 +56,7 @@ final class LostWorkTest extends DemoTestCase
     public function test_while_anything_is_in_the_queue_nothing_is_given_up(): void
     {
         $task = self::task('waiting', 60);
-        Queue::connection('database')->push(new RefreshColumns($task->id, 20200630, null));
+        Queue::connection('database')->push(new BeginParts(ColumnWork::order($task->id, 20200630, null, 'default')));
         $this->tell();
         $this->assertSame('waiting', $task->refresh()->state);
         DB::table('jobs')->update(['reserved_at' => now()->timestamp]);

@@ -12,6 +12,7 @@ use App\Task\PartedWork;
 use App\Task\PatientQueue;
 use App\Task\StoresAtTheEnd;
 use App\Task\WorkCancelled;
+use App\Task\WorkOrder;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
@@ -49,9 +50,14 @@ final class PartedTasksTest extends DemoTestCase
         $this->task = Task::query()->create(['kind' => 'letters', 'subject' => 'all', 'state' => 'waiting']);
     }
 
+    private function order(): WorkOrder
+    {
+        return new WorkOrder($this->task->id, LetterWork::class, [], $this->lane);
+    }
+
     private function begin(): void
     {
-        $this->app->make(PartedTasks::class)->begin($this->task, $this->lane, LetterWork::class, []);
+        $this->app->make(PartedTasks::class)->begin($this->order());
     }
 
     private function work(int $jobs): void
@@ -104,10 +110,10 @@ final class PartedTasksTest extends DemoTestCase
         $this->begin();
         $this->work(1);
         // It had found its part and died before it could say so to the queue.
-        (new ComputePart($this->task->id, 0, $this->lane, LetterWork::class, []))->handle($this->app->make(PartedTasks::class));
+        (new ComputePart($this->order(), 0))->handle($this->app->make(PartedTasks::class));
         $this->assertSame([['a'], 10], [$this->world->computed, $this->task->refresh()->done]);
         $this->work(3);
-        (new ComputePart($this->task->id, 1, $this->lane, LetterWork::class, []))->handle($this->app->make(PartedTasks::class));
+        (new ComputePart($this->order(), 1))->handle($this->app->make(PartedTasks::class));
         $this->assertSame([1, 'done'], [count($this->world->stored), $this->task->refresh()->state]);
     }
 
@@ -204,7 +210,7 @@ final class PartedTasksTest extends DemoTestCase
             return $queue;
         };
         $this->begin();
-        Queue::connection('database')->pushOn('user-berta', new ComputePart(0, 0, 'user-berta', LetterWork::class, []));
+        Queue::connection('database')->pushOn('user-berta', new ComputePart(new WorkOrder(0, LetterWork::class, [], 'user-berta'), 0));
         [$one, $other] = [$worker(), $worker()];
         $this->assertSame("{$this->lane}:parts", $one->pop()?->getQueue());
         $this->assertSame("{$this->lane}:parts", $other->pop()?->getQueue(), 'two are at it at a time');

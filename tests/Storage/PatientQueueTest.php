@@ -6,8 +6,9 @@ namespace Tests\Storage;
 
 use App\Models\Task;
 use App\Storage\LifeLock;
+use App\Task\BeginParts;
+use App\Task\ColumnWork;
 use App\Task\PatientQueue;
-use App\Task\RefreshColumns;
 use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
@@ -23,9 +24,9 @@ final class PatientQueueTest extends DemoTestCase
         $queue = Queue::connection('database');
         $this->assertInstanceOf(PatientQueue::class, $queue);
         $this->assertNull($queue->pop());
-        $queue->push(new RefreshColumns(1, 20200630, null));
+        $queue->push(new BeginParts(ColumnWork::order(1, 20200630, null, 'default')));
         $job = $queue->pop();
-        $this->assertSame(RefreshColumns::class, $job?->resolveName());
+        $this->assertSame(BeginParts::class, $job?->resolveName());
         $this->assertNull($queue->pop(), 'It is taken.');
         $job->delete();
         $this->assertSame(0, DB::table('jobs')->count());
@@ -40,7 +41,7 @@ final class PatientQueueTest extends DemoTestCase
     {
         [$one, $other] = [$this->worker(), $this->worker()];
         foreach (['ada', 'ada', 'ada', 'berta'] as $nth => $lane) {
-            $one->pushOn("user-{$lane}", new RefreshColumns($nth, 20200630, null));
+            $one->pushOn("user-{$lane}", new BeginParts(ColumnWork::order($nth, 20200630, null, 'default')));
         }
         $first = $one->pop();
         $this->assertSame('user-ada', $first?->getQueue());
@@ -48,7 +49,7 @@ final class PatientQueueTest extends DemoTestCase
         $this->assertSame('user-berta', $second?->getQueue(), 'a job of hers is at work');
         $second->delete();
         $this->assertNull($other->pop(), 'there is nobody else to work for');
-        $one->pushOn('user-clara', new RefreshColumns(9, 20200630, null));
+        $one->pushOn('user-clara', new BeginParts(ColumnWork::order(9, 20200630, null, 'default')));
         $first->delete();
         $third = $one->pop();
         $this->assertSame('user-clara', $third?->getQueue(), 'she had no turn yet');
@@ -69,7 +70,7 @@ final class PatientQueueTest extends DemoTestCase
     {
         $worker = $this->worker();
         foreach (['default:long', 'user-ada:long', 'user-ada', 'default:long:parts'] as $lane) {
-            $worker->pushOn($lane, new RefreshColumns(1, 20200630, null));
+            $worker->pushOn($lane, new BeginParts(ColumnWork::order(1, 20200630, null, 'default')));
         }
         $taken = [];
         while (($job = $worker->pop('quick')) !== null) {
@@ -91,10 +92,10 @@ final class PatientQueueTest extends DemoTestCase
         $task = static fn (string $state): Task => Task::query()->create(['kind' => 'columns', 'subject' => $state, 'state' => $state]);
         $died = $task('running');
         $next = $task('waiting');
-        Queue::connection('database')->push(new RefreshColumns($died->id, 20200630, null));
-        // Taken up by a worker that was killed: it is its for a minute and a half, and nobody's after that.
-        DB::table('jobs')->update(['attempts' => 1, 'reserved_at' => now()->timestamp - 91]);
-        Queue::connection('database')->push(new RefreshColumns($next->id, self::TODAY, null));
+        Queue::connection('database')->push(new BeginParts(ColumnWork::order($died->id, 20200630, null, 'default')));
+        // Taken up three times by workers that were killed: it is its for a minute and a half, and nobody's after that.
+        DB::table('jobs')->update(['attempts' => 3, 'reserved_at' => now()->timestamp - 91]);
+        Queue::connection('database')->push(new BeginParts(ColumnWork::order($next->id, self::TODAY, null, 'default')));
         DB::table('jobs')->insert([
             'queue' => 'default', 'payload' => '{"not a job"', 'attempts' => 0, 'available_at' => 0, 'created_at' => 0,
         ]);
@@ -104,14 +105,14 @@ final class PatientQueueTest extends DemoTestCase
         $this->assertSame('failed', $died->refresh()->state);
         $this->assertSame('The process that was at it ended early. Nothing half done was kept; ask for it again.', $died->message);
         $this->assertSame('done', $next->refresh()->state, 'what waited behind it is done');
-        $this->assertSame(0, DB::table('jobs')->where('payload', 'like', '%RefreshColumns%')->count());
+        $this->assertSame(0, DB::table('jobs')->where('payload', 'like', '%BeginParts%')->count());
     }
 
     public function test_what_was_cancelled_or_done_stays_so_when_its_worker_died(): void
     {
         foreach (['cancelled', 'done', 'failed'] as $state) {
             $task = Task::query()->create(['kind' => 'columns', 'subject' => $state, 'state' => $state, 'message' => 'as it was']);
-            (new RefreshColumns($task->id, 20200630, null))->failed();
+            (new BeginParts(ColumnWork::order($task->id, 20200630, null, 'default')))->failed();
             $this->assertSame([$state, 'as it was'], [$task->refresh()->state, $task->message]);
         }
     }
@@ -132,7 +133,7 @@ final class PatientQueueTest extends DemoTestCase
         $holder = proc_open([PHP_BINARY, '-r', $script, ...$what], [1 => ['pipe', 'w']], $pipes);
         $this->assertSame('held', fread($pipes[1], 4));
         $queue = Queue::connection('database');
-        $queue->pushOn('user-dora', new RefreshColumns(1, 20200630, null));
+        $queue->pushOn('user-dora', new BeginParts(ColumnWork::order(1, 20200630, null, 'default')));
         $this->assertNull($queue->pop());
         proc_terminate($holder, 9);
         proc_close($holder);

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Tests\Storage;
 
 use App\Models\Task;
+use App\Task\BeginParts;
+use App\Task\ColumnWork;
 use App\Task\RedisLanes;
-use App\Task\RefreshColumns;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
@@ -31,7 +32,7 @@ final class RedisLanesTest extends DemoTestCase
 
     private function push(string $lane, int $task = 0): void
     {
-        $this->queue->pushOn($lane, new RefreshColumns($task, self::TODAY, null));
+        $this->queue->pushOn($lane, new BeginParts(ColumnWork::order($task, self::TODAY, null, 'default')));
     }
 
     public function test_lanes_take_turns_and_parts_take_theirs_with_them(): void

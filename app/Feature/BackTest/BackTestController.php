@@ -9,7 +9,7 @@ use App\Feature\Screening\ScreenRequest;
 use App\Http\RequestContexts;
 use App\Models\BackTest;
 use App\Models\Task;
-use App\Task\Lane;
+use App\Task\BeginParts;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\AnonymousResourceCollection;
@@ -68,7 +68,7 @@ final class BackTestController
                 'name' => $screen->name,
                 'settings' => $settings,
             ]);
-            RunBackTest::dispatch($test->id)->onQueue(Lane::of($request->user()));
+            BeginParts::dispatch(BackTestWork::order($test, $request->user()));
 
             return $test;
         });

@@ -7,8 +7,10 @@ namespace App\Feature\BackTest;
 use App\Models\BackTest;
 use App\Models\User;
 use App\Storage\DataStamp;
+use App\Task\Lane;
 use App\Task\PartedWork;
 use App\Task\StoresAtTheEnd;
+use App\Task\WorkOrder;
 use Closure;
 
 /** A back-test split over the companies of its days; what they answered is put together, and what was picked is followed. */
@@ -28,6 +30,11 @@ final class BackTestWork implements PartedWork
     ) {
         $this->test = BackTest::query()->findOrFail($backTest);
         $this->plan = $runner->plan($this->test->settings, User::query()->find($this->test->user_id));
+    }
+
+    public static function order(BackTest $test, User $user): WorkOrder
+    {
+        return new WorkOrder($test->task_id, self::class, ['backTest' => $test->id], Lane::of($user));
     }
 
     public function parts(): array

@@ -6,6 +6,7 @@ namespace App\Feature\Intake;
 
 use App\Models\Import;
 use App\Models\Task;
+use App\Storage\SpooledBars;
 use App\Storage\StorageTrouble;
 use App\Task\FailsWithAWord;
 use App\Task\Pace;
@@ -15,7 +16,6 @@ use Illuminate\Bus\Queueable;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Bus\Dispatchable;
 use Illuminate\Queue\InteractsWithQueue;
-use Illuminate\Support\Facades\DB;
 use Logion\Figure\LogionException;
 use Logion\Figure\Words;
 
@@ -43,7 +43,7 @@ final class RunImport implements ShouldQueue
             return;
         }
         $task->update(['state' => 'running']);
-        $pace = DB::connection()->getDriverName() === 'sqlite' ? null : new Pace();
+        $pace = SpooledBars::areOfUse() ? null : new Pace();
         $progress = static function (int $done, int $total) use ($task, $pace): void {
             TaskProgress::report($task->id, $done, $total);
             $pace?->keep();

@@ -11,8 +11,10 @@ use App\Storage\DataStamp;
 use App\Storage\DayPlan;
 use App\Storage\NextDay;
 use App\Storage\UniverseMembers;
+use App\Task\Lane;
 use App\Task\PartedWork;
 use App\Task\WorkCancelled;
+use App\Task\WorkOrder;
 use Closure;
 use Logion\CrossSection\Column;
 use Logion\Figure\Words;
@@ -37,6 +39,15 @@ final readonly class AdvanceWork implements PartedWork
         private int $from,
         private array $wish,
     ) {
+    }
+
+    /**
+     * @param  int  $from  day after which it begins
+     * @param  array{days: int, to: int|null, next_event: bool}  $wish
+     */
+    public static function order(int $task, int $from, array $wish): WorkOrder
+    {
+        return new WorkOrder($task, self::class, ['from' => $from, 'wish' => $wish], Lane::ofLong(null));
     }
 
     public function parts(): array

@@ -7,7 +7,7 @@ namespace App\Feature\Simulation;
 use App\Feed\SimulatedExchange;
 use App\Models\Task;
 use App\Storage\AuditLog;
-use App\Task\Lane;
+use App\Task\BeginParts;
 use App\Task\TaskResource;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -48,7 +48,7 @@ final class SimulationController
         if ($task->isIdle(2)) {
             DB::transaction(static function () use ($task, $from, $request): void {
                 $task->begin();
-                GoOn::dispatch($task->id, $from, $request->wish())->onQueue(Lane::ofLong(null));
+                BeginParts::dispatch(AdvanceWork::order($task->id, $from, $request->wish()));
                 AuditLog::record($request->user(), 'exchange_advanced', address: $request->ip());
             });
         }

@@ -15,7 +15,7 @@ use App\Models\Task;
 use App\Models\Valuation;
 use App\Storage\DataStamp;
 use App\Storage\Identity\Identities;
-use App\Task\Lane;
+use App\Task\BeginParts;
 use App\Task\TaskResource;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\DB;
@@ -158,7 +158,7 @@ final class ValueController
             $task = Task::of(self::SIMULATION, "{$user->id} ".sha1((string) json_encode([$asked, $stamp])), $user);
             if ($task->isIdle(self::SILENT_MINUTES) && ValueSimulationWork::result($task) === null) {
                 $task->begin();
-                RunValueSimulation::dispatch($task->id, $user->id, $asked)->onQueue(Lane::of($user));
+                BeginParts::dispatch(ValueSimulationWork::order($task->id, $user, $asked));
             }
 
             return $task;

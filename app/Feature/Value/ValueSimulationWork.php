@@ -9,8 +9,10 @@ use App\Evaluation\EvaluationContexts;
 use App\Models\Task;
 use App\Models\User;
 use App\Storage\DataStamp;
+use App\Task\Lane;
 use App\Task\PartedWork;
 use App\Task\StoresAtTheEnd;
+use App\Task\WorkOrder;
 use Closure;
 use Illuminate\Support\Facades\Cache;
 use Logion\Time\Day;
@@ -43,6 +45,12 @@ final readonly class ValueSimulationWork implements PartedWork
         int $user,
     ) {
         $this->context = $contexts->of(User::query()->findOrFail($user), Day::iso($wish['day']), $wish['adjusted']);
+    }
+
+    /** @param  Asked  $wish */
+    public static function order(int $task, User $user, array $wish): WorkOrder
+    {
+        return new WorkOrder($task, self::class, ['wish' => $wish, 'user' => $user->id], Lane::of($user));
     }
 
     public function parts(): array

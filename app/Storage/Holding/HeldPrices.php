@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Storage\Holding;
 
-use App\Models\Bar;
 use App\Storage\EconomyReader;
 use App\Storage\PackedRows;
+use App\Storage\SeenBars;
 use Illuminate\Support\Facades\DB;
 use Logion\Portfolio\ClosingPrices;
 use PDO;
@@ -48,7 +48,7 @@ final readonly class HeldPrices
     {
         $connection = DB::connection()->getPdo();
         $read = $connection->prepare(
-            'select day, close from bars where '.Bar::SEEN.' and listing_id = ? and day <= ? order by day desc limit 2',
+            'select day, close from bars where '.SeenBars::SQL.' and listing_id = ? and day <= ? order by day desc limit 2',
         );
         $readOwn = $connection->prepare(self::OWN_PRICES.' desc limit 2');
         $prices = [];

@@ -28,6 +28,7 @@ type Row = Schemas['ScreenRow']
 type Direction = 'ascending' | 'descending'
 const NAME = 'name'
 const ROW = 32
+const HEAD = 46
 const survivors = useSurvivors(() => ({ definition: props.definition, result: props.result, shaded: view.value.shaded }))
 
 const definitions = computed<ColumnDef<Row>[]>(() => [
@@ -150,11 +151,13 @@ const hint = (row: Row, column: string): string | undefined =>
     : row.percentiles[column] === undefined
       ? undefined
       : `above ${Math.round(100 * row.percentiles[column]!)} % of the survivors`
+/** What one comes to by keyboard stands beside what stays where it is, not under it. */
+const frozen = computed(() => `${HEAD + ROW * view.value.lines.length}px 0 0 ${table.getLeftTotalSize()}px`)
 const MARKS = { ascending: ' ▴', descending: ' ▾' }
 </script>
 
 <template>
-  <div ref="box" class="scroll table" tabindex="0" role="region" aria-label="Survivors, scrollable">
+  <div ref="box" class="scroll table" tabindex="0" role="region" aria-label="Survivors, scrollable" :style="{ scrollPadding: frozen }">
     <table class="sheet" :style="{ width: `${table.getTotalSize()}px` }" :aria-rowcount="result.total + 1">
       <colgroup>
         <col v-for="leaf in leaves" :key="leaf.id" :style="{ width: `${leaf.getSize()}px` }" />
