@@ -156,7 +156,8 @@ final class Imports
                 $stamp = $this->stamp->read();
                 $outcome = self::clear($this->runner()->run($import, $mapping, true, $progress, $spool));
                 $spool->awaitTurn($waits);
-                // With what was stored meanwhile it is to be compared anew.
+                // With what was stored meanwhile it is to be compared anew; it may have been this very file.
+                self::refuseStored(Import::query()->whereKey($import->id)->value('state'));
                 if ($this->stamp->read() !== $stamp) {
                     continue;
                 }
