@@ -6,10 +6,12 @@ namespace App\Storage;
 
 use App\Storage\Identity\Identities;
 use Generator;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Logion\Identity\FormerValues;
 use Logion\Identity\Reference;
 use Logion\Time\Day;
+use Logion\Time\TradingDays;
 
 /** Who is in the universe of a day, as they were called then. */
 final readonly class UniverseMembers
@@ -17,7 +19,21 @@ final readonly class UniverseMembers
     /** A company is part of a day's universe if it traded within so many calendar days before it. */
     private const TRADED_WITHIN_DAYS = 14;
 
-    public function __construct(private Identities $identities)
+    private const COLUMNS = [
+        'c.id',
+        'l.id as listing',
+        'l.ticker',
+        'c.name',
+        's.kind',
+        'c.sector',
+        'c.template',
+        'c.country',
+        'e.code as exchange',
+        'c.reporting_currency as currency',
+        'c.fiscal_year_end_month as year_end',
+    ];
+
+    public function __construct(private Identities $identities, private PackedRows $packed)
     {
     }
 
@@ -60,7 +76,7 @@ final readonly class UniverseMembers
             $member->reported = $end === 0 ? '' : max(Day::month($end), Day::month($asOf) - 2000).'31';
 
             return $member;
-        }, $this->called($asOf, $this->sharedTickers(), $this->formerAttributes()));
+        }, $this->called($asOf));
     }
 
     /**
@@ -75,9 +91,44 @@ final readonly class UniverseMembers
     {
         $shared = $this->sharedTickers();
         $former = $this->formerAttributes();
-        foreach ($days as $day) {
-            yield $day => $this->called($day, $shared, $former, $of);
+        $listed = $this->listed($of)->get([...self::COLUMNS, 's.id as security', 'l.from_day', 'l.to_day'])->all();
+        $traded = $this->traded(array_values(array_unique(array_column($listed, 'security'))), $days);
+        foreach ($days as $nth => $day) {
+            $members = [];
+            foreach ($listed as $row) {
+                if ($row->from_day <= $day && ($row->to_day === null || $row->to_day > $day) && $traded[$row->security][$nth] === '1') {
+                    $member = clone $row;
+                    unset($member->security, $member->from_day, $member->to_day);
+                    $members[] = self::asCalled($member, $day, $shared, $former);
+                }
+            }
+            yield $day => $members;
         }
+    }
+
+    /**
+     * Whether securities traded shortly before days; their days are read once, not looked for anew on each.
+     *
+     * @param  list<int>  $securities
+     * @param  list<int>  $days
+     * @return array<int, string> by security, 1 or 0 for each day
+     */
+    private function traded(array $securities, array $days): array
+    {
+        $from = array_map(static fn (int $day): int => Day::plus($day, -self::TRADED_WITHIN_DAYS), $days);
+        $traded = array_fill_keys($securities, str_repeat('0', count($days)));
+        $listings = DB::table('listings')->whereIntegerInRaw('security_id', $securities)->where('main', true)->get(['id', 'security_id']);
+        foreach ($listings as $listing) {
+            $bars = $this->packed->columns('bars', (int) $listing->id, [0])[0];
+            foreach ($days as $nth => $day) {
+                $at = TradingDays::lastUntil($bars, $day);
+                if ($at >= 0 && $bars[$at] >= $from[$nth]) {
+                    $traded[$listing->security_id][$nth] = '1';
+                }
+            }
+        }
+
+        return $traded;
     }
 
     /** @return list<int> every company there ever was, ascending */
@@ -114,31 +165,14 @@ final readonly class UniverseMembers
         return $shared;
     }
 
-    /**
-     * @param  array<string, list<\Logion\Identity\DatedListing>>  $shared  {@see sharedTickers}
-     * @param  array<int, list<array{string, string, int}>>  $former  {@see formerAttributes}
-     * @param  list<int>|null  $of
-     * @return list<object>
-     */
-    private function called(int $asOf, array $shared, array $former, ?array $of = null): array
+    /** @return list<object> */
+    private function called(int $asOf): array
     {
         $from = Day::plus($asOf, -self::TRADED_WITHIN_DAYS);
+        $shared = $this->sharedTickers();
+        $former = $this->formerAttributes();
 
-        return DB::table('companies as c')
-            ->when(
-                $of === null,
-                static fn ($query) => $query->join('securities as s', 's.company_id', '=', 'c.id'),
-                // A cross join lets SQLite begin with these companies; it would go through all shares there are, and their bars.
-                static fn ($query) => $query
-                    ->crossJoin('securities as s')
-                    ->whereColumn('s.company_id', 'c.id')
-                    ->whereIntegerInRaw('c.id', $of ?? []),
-            )
-            ->join('listings as l', 'l.security_id', '=', 's.id')
-            ->join('exchanges as e', 'e.id', '=', 'l.exchange_id')
-            ->whereIn('s.kind', ['share', 'fund'])
-            ->where('s.main', true)
-            ->where('l.main', true)
+        return $this->listed(null)
             ->where('l.from_day', '<=', $asOf)
             ->where(static fn ($query) => $query->whereNull('l.to_day')->orWhere('l.to_day', '>', $asOf))
             ->whereExists(
@@ -155,40 +189,52 @@ final readonly class UniverseMembers
                             ->where('k.main', true),
                     ),
             )
-            ->orderBy('l.ticker')
-            ->orderBy('e.code')
-            ->get([
-                'c.id',
-                'l.id as listing',
-                'l.ticker',
-                'c.name',
-                's.kind',
-                'c.sector',
-                'c.template',
-                'c.country',
-                'e.code as exchange',
-                'c.reporting_currency as currency',
-                'c.fiscal_year_end_month as year_end',
-            ])
-            ->map(static function (object $row) use ($asOf, $former, $shared): object {
-                $row->id = (int) $row->id;
-                $row->year_end = (string) $row->year_end;
-                foreach ($shared[$row->ticker] ?? [] as $listing) {
-                    if ($listing->id === $row->listing) {
-                        $row->ticker = (string) Reference::of($listing, $shared[$listing->ticker], $asOf, Identities::LATEST);
-                    }
-                }
-                unset($row->listing);
-                if (isset($former[$row->id])) {
-                    $then = new FormerValues($former[$row->id]);
-                    $row->name = $then->on(FormerValues::NAME, $row->name, $asOf);
-                    $row->sector = $then->on(FormerValues::SECTOR, $row->sector, $asOf);
-                    $row->currency = $then->on(FormerValues::REPORTING_CURRENCY, $row->currency, $asOf);
-                    $row->year_end = $then->on(FormerValues::FISCAL_YEAR_END, $row->year_end, $asOf);
-                }
-
-                return $row;
-            })
+            ->get(self::COLUMNS)
+            ->map(static fn (object $row): object => self::asCalled($row, $asOf, $shared, $former))
             ->all();
+    }
+
+    /**
+     * Main listings of main classes of shares, by ticker.
+     *
+     * @param  list<int>|null  $of  companies; null for all
+     */
+    private function listed(?array $of): Builder
+    {
+        return DB::table('companies as c')
+            ->join('securities as s', 's.company_id', '=', 'c.id')
+            ->join('listings as l', 'l.security_id', '=', 's.id')
+            ->join('exchanges as e', 'e.id', '=', 'l.exchange_id')
+            ->when($of !== null, static fn (Builder $query) => $query->whereIntegerInRaw('c.id', $of ?? []))
+            ->whereIn('s.kind', ['share', 'fund'])
+            ->where('s.main', true)
+            ->where('l.main', true)
+            ->orderBy('l.ticker')
+            ->orderBy('e.code');
+    }
+
+    /**
+     * @param  array<string, list<\Logion\Identity\DatedListing>>  $shared  {@see sharedTickers}
+     * @param  array<int, list<array{string, string, int}>>  $former  {@see formerAttributes}
+     */
+    private static function asCalled(object $row, int $asOf, array $shared, array $former): object
+    {
+        $row->id = (int) $row->id;
+        $row->year_end = (string) $row->year_end;
+        foreach ($shared[$row->ticker] ?? [] as $listing) {
+            if ($listing->id === $row->listing) {
+                $row->ticker = (string) Reference::of($listing, $shared[$listing->ticker], $asOf, Identities::LATEST);
+            }
+        }
+        unset($row->listing);
+        if (isset($former[$row->id])) {
+            $then = new FormerValues($former[$row->id]);
+            $row->name = $then->on(FormerValues::NAME, $row->name, $asOf);
+            $row->sector = $then->on(FormerValues::SECTOR, $row->sector, $asOf);
+            $row->currency = $then->on(FormerValues::REPORTING_CURRENCY, $row->currency, $asOf);
+            $row->year_end = $then->on(FormerValues::FISCAL_YEAR_END, $row->year_end, $asOf);
+        }
+
+        return $row;
     }
 }

@@ -369,4 +369,19 @@ final class DatedAttributesTest extends DemoTestCase
         $this->assertEquals($before, $after);
         $this->assertSame('LATR', $this->app->make(Identities::class)->references([$id])[$id]);
     }
+
+    /** Universes of many days are found in one reading of the days on which listings traded; each is that of its day. */
+    public function test_universes_of_several_days_are_those_of_each(): void
+    {
+        $universes = $this->app->make(UniverseMembers::class);
+        $days = [20170331, 20190628, 20200630, 20221230, 20240331, self::TODAY];
+        foreach ($universes->onDays($days) as $day => $members) {
+            $on = array_map(static fn (object $of): array => array_diff_key((array) $of, ['reported' => 0]), $universes->on($day));
+            $this->assertSame($on, array_map(static fn (object $of): array => (array) $of, $members), (string) $day);
+            $this->assertNotSame([], $on);
+            $some = array_slice(array_column($on, 'id'), 0, 7);
+            $these = iterator_to_array($universes->onDays([$day], $some))[$day];
+            $this->assertEqualsCanonicalizing($some, array_column($these, 'id'));
+        }
+    }
 }
