@@ -18,7 +18,6 @@ use App\Models\Import;
 use App\Models\User;
 use App\Storage\CompanyRefresh;
 use App\Storage\PackedRows;
-use App\Storage\SeenBars;
 use App\Storage\StorageTrouble;
 use App\Task\TaskProgress;
 use Illuminate\Support\Facades\DB;
@@ -29,83 +28,6 @@ use Tests\DemoTestCase;
 /** What goes wrong leaves no half-stored file, no crash, and a sentence. */
 final class FailureTest extends DemoTestCase
 {
-    #[Group('sqlite')]
-    public function test_a_process_killed_in_the_middle_leaves_what_was_there_before(): void
-    {
-        // A database of its own: the killed process must not share this test's transaction.
-        $database = sys_get_temp_dir().'/kill-'.getmypid().'.sqlite';
-        touch($database);
-        $run = static fn (string $command): array => [
-            exec(
-                'cd '.escapeshellarg(base_path()).' && DB_DATABASE='.escapeshellarg($database)." php artisan {$command} 2>&1",
-                $output,
-                $code,
-            ),
-            $code,
-        ];
-        $run('migrate --force');
-        $pdo = new \PDO("sqlite:{$database}");
-        $pdo->exec(
-            "insert into users (name, email, password) values ('k', 'k@example.invalid', 'x'); insert into exchanges (code, name, ".
-                "country, currency) values ('XQTH', 'T', 'XA', 'XCR'); insert into companies (name, country, sector, template, ".
-                "reporting_currency, description) values ('Kill Test Works', 'XA', '10', 'industrial', 'XCR', ''); insert into ".
-                "securities (company_id, kind, name) values (1, 'share', 'K'); insert into listings (security_id, exchange_id, ticker, ".
-                "currency) values (1, 1, 'KILL', 'XCR')",
-        );
-        $file = sys_get_temp_dir().'/KILL '.getmypid().'.csv';
-        $stream = fopen($file, 'wb');
-        fwrite($stream, "Date,Close,Volume\n");
-        for ($i = 0; $i < 300_000; $i++) {
-            // Mostly refused as repeated, but read one by one, so the work takes a while.
-            fwrite($stream, date('Y-m-d', 86400 * ($i % 18_000)).','.(10 + ($i % 7)).",1000\n");
-        }
-        fclose($stream);
-        $asked = static fn (string $query): mixed => (new \PDO("sqlite:{$database}"))->query($query)->fetchColumn();
-        $survived = 0;
-        foreach ([250_000, 450_000, 700_000, 1_000_000] as $wait) {
-            $process = proc_open(
-                ['php', 'artisan', 'logion:import', $file, '--company=KILL'],
-                [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']],
-                $pipes,
-                base_path(),
-                [...getenv(), 'DB_DATABASE' => $database],
-            );
-            usleep($wait);
-            $status = proc_get_status($process);
-            if ($status['running']) {
-                posix_kill($status['pid'], SIGKILL);
-                $survived++;
-            }
-            proc_close($process);
-            $this->assertSame(
-                [0, 'ok'],
-                [(int) $asked('select count(*) from bars'), $asked('pragma integrity_check')],
-            );
-        }
-        // Some are laid down already: nobody sees them, and the next time they go first.
-        $process = proc_open(
-            ['php', 'artisan', 'logion:import', $file, '--company=KILL'],
-            [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']],
-            $pipes,
-            base_path(),
-            [...getenv(), 'DB_DATABASE' => $database, 'LOGION_PRICES_AT_ONCE' => '3000'],
-        );
-        while ($asked('select count(*) from bars') < 5000 && proc_get_status($process)['running']) {
-            usleep(20_000);
-        }
-        posix_kill(proc_get_status($process)['pid'], SIGKILL);
-        proc_close($process);
-        $this->assertGreaterThanOrEqual(5000, $asked('select count(*) from bars'));
-        $seen = 'select count(*) from bars where '.SeenBars::SQL;
-        $this->assertSame([0, 1], [$asked($seen), $asked('select count(*) from unsettled_imports')]);
-        $this->assertGreaterThan(0, $survived, 'at least one was killed at work');
-        // Afterwards the file imports as if nothing had happened.
-        [, $code] = $run('logion:import '.escapeshellarg($file).' --company=KILL');
-        $this->assertSame([0, 18000], [$code, (int) $asked($seen)]);
-        $this->assertSame(18000, (int) $asked('select count(*) from bars'));
-        array_map('unlink', [...glob($database.'*') ?: [], $file]);
-    }
-
     public function test_a_list_of_nobody_is_refused_before_it_is_stored(): void
     {
         $import = $this->taken('mine.csv', "Ticker,Remark\nBRSW,\n");
