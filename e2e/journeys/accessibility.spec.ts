@@ -155,6 +155,7 @@ test('whatever can be clicked is reached by Tab, which is not caught anywhere, a
 test('arrows move through tabs', async ({ page }) => {
   await page.goto('/')
   await page.getByRole('button', { name: 'Open the demo' }).click()
+  await expect(page.getByRole('heading', { name: 'Desk', exact: true })).toBeVisible()
   await page.goto('/read/ORTN')
   await page.getByRole('tab', { name: 'First reading' }).focus()
   await page.keyboard.press('ArrowRight')
