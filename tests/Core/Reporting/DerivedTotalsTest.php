@@ -7,7 +7,10 @@ namespace Tests\Core\Reporting;
 use Logion\Figure\Absence;
 use Logion\Market\PriceSeries;
 use Logion\Metric\CompanyScope;
+use Logion\Reporting\Adjustment\CorrectedBy;
 use Logion\Reporting\DerivedTotals;
+use Logion\Reporting\FactSheet;
+use Logion\Reporting\FiledFact;
 use Logion\Reporting\LineItems;
 use Logion\Reporting\LineKind;
 use Logion\Reporting\ReportingModel;
@@ -335,11 +338,40 @@ final class DerivedTotalsTest extends TestCase
         $this->assertGreaterThan(300, $different, 'most were completed by something');
     }
 
+    /** The lines of several filings together, and what a reader put in or struck out, are another set than those of one filing. */
+    public function test_accounts_told_by_several_filings_or_corrected_are_completed_as_if_nothing_were_remembered(): void
+    {
+        mt_srand(7);
+        $lines = ['cash_and_equivalents', 'receivables', 'total_current_assets', 'goodwill', 'total_non_current_assets', 'total_assets'];
+        $different = 0;
+        for ($round = 0; $round < 200; $round++) {
+            $told = static fn (int $filing): array => array_map(
+                static fn (string $line): FiledFact => new FiledFact($line, 20240, 10.0 * mt_rand(1, 9), 20250000 + $filing, $filing),
+                array_values(array_filter($lines, static fn (): bool => mt_rand(0, 2) > 0)),
+            );
+            $facts = [...$told(1), ...mt_rand(0, 1) === 1 ? $told(2) : []];
+            if (mt_rand(0, 1) === 1) {
+                $facts[] = new FiledFact($lines[mt_rand(0, 5)], 20240, mt_rand(0, 1) === 1 ? NAN : 40.0, 20250003, 0, new CorrectedBy('misprint'));
+            }
+            $row = static function () use ($facts): array {
+                $row = (new FactSheet(ReportingModel::Industrial, $facts, [20240 => 20241231], 20251231))->row(20240);
+                ksort($row);
+
+                return $row;
+            };
+            $this->assertSame($this->withNothingRemembered($row), $row(), (string) $round);
+            $different += (int) (count(array_unique(array_map(static fn (FiledFact $fact): int => $fact->filing, $facts))) > 1);
+        }
+        $this->assertGreaterThan(100, $different, 'most were told by several');
+    }
+
     /**
-     * @param  \Closure(): array<string, string>  $fill
-     * @return array<string, string>
+     * @template Found
+     *
+     * @param  \Closure(): Found  $fill
+     * @return Found
      */
-    private function withNothingRemembered(\Closure $fill): array
+    private function withNothingRemembered(\Closure $fill): mixed
     {
         $remembered = new \ReflectionProperty(DerivedTotals::class, 'remembered');
         $kept = $remembered->getValue();
