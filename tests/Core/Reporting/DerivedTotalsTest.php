@@ -351,7 +351,8 @@ final class DerivedTotalsTest extends TestCase
             );
             $facts = [...$told(1), ...mt_rand(0, 1) === 1 ? $told(2) : []];
             if (mt_rand(0, 1) === 1) {
-                $facts[] = new FiledFact($lines[mt_rand(0, 5)], 20240, mt_rand(0, 1) === 1 ? NAN : 40.0, 20250003, 0, new CorrectedBy('misprint'));
+                $line = $lines[mt_rand(0, 5)];
+                $facts[] = new FiledFact($line, 20240, mt_rand(0, 1) === 1 ? NAN : 40.0, 20250003, 0, new CorrectedBy('misprint'));
             }
             $row = static function () use ($facts): array {
                 $row = (new FactSheet(ReportingModel::Industrial, $facts, [20240 => 20241231], 20251231))->row(20240);
