@@ -31,7 +31,7 @@ final class UnseenPricesTest extends DemoTestCase
     protected function setUp(): void
     {
         parent::setUp();
-        config(['logion.prices_at_once' => 3]);
+        config(['logion.prices_at_once' => 60]);
         $this->listing = $this->listing('BRSW')->id;
         Import::query()->create([
             'id' => self::IMPORT,
@@ -56,19 +56,26 @@ final class UnseenPricesTest extends DemoTestCase
                 (new BarWriter(null))->before($this->listing, 99999999),
                 (new BarWriter(null))->after($this->listing, 0),
             ],
-            'recent' => $this->app->make(RecentPrices::class)->ends([$this->listing('BRSW')->security->company_id => 20260101], 20990101),
-            'day' => $this->app->make(InstallationDay::class)->recompute(),
+            'recent' => $this->app->make(RecentPrices::class)->ends([$this->company() => 20260101], 20991231),
+            'day' => $this->app->make(InstallationDay::class)->limit(),
         ];
     }
 
-    /** @return array{SpooledBars, int} seven bars of which one takes another's place, and the day of that */
+    /**
+     * Bars of years ago and, of all listings, of days to come; one takes another's place.
+     *
+     * @return array{SpooledBars, int} and the day of that
+     */
     private function laid(): array
     {
         $replaced = (int) DB::table('bars')->where('listing_id', $this->listing)->max('day');
         $spool = new SpooledBars(self::IMPORT);
         $writer = new BarWriter(self::IMPORT, $spool);
-        foreach ([19700101, 19700102, 19700105, 19700106, 20990102, 20990103] as $day) {
+        foreach ([19700101, 19700102, 19700105, 19700106] as $day) {
             $writer->add($this->listing, $day, null, 7.0, 5.0, 6.0, 100);
+        }
+        foreach (DB::table('listings')->pluck('id') as $listing) {
+            $writer->add((int) $listing, 20990102, null, 7.0, 5.0, 6.0, 100);
         }
         $writer->replace($this->listing, $replaced, $writer->stored($this->listing, $replaced, $replaced)[$replaced]);
         $writer->add($this->listing, $replaced, null, 7.0, 5.0, 6.0, 100);
@@ -77,6 +84,11 @@ final class UnseenPricesTest extends DemoTestCase
         $spool->lay();
 
         return [$spool, $replaced];
+    }
+
+    private function company(): int
+    {
+        return (int) $this->listing('BRSW')->security?->company_id;
     }
 
     private function laidDown(): int
@@ -91,7 +103,7 @@ final class UnseenPricesTest extends DemoTestCase
             $isPacked && $this->app->make(PackedRows::class)->keep(['bars' => [$this->listing]]);
             $before = $this->told();
             [$spool] = $this->laid();
-            $this->assertSame(6, $this->laidDown());
+            $this->assertSame(4 + DB::table('listings')->count(), $this->laidDown());
             $this->assertEquals($before, $this->told());
             // Who packs meanwhile packs what is seen.
             $this->app->make(PackedRows::class)->keep(['bars' => [$this->listing]]);
@@ -109,11 +121,13 @@ final class UnseenPricesTest extends DemoTestCase
         DB::transaction($spool->settle(...));
         $spool->end();
         $after = $this->told();
-        $this->assertSame(count($before['model']) + 6, count($after['model']));
-        $this->assertSame(count($before['rows'][0]) + 6, count($after['rows'][0]), 'what was packed is forgotten');
+        $this->assertSame(count($before['model']) + 5, count($after['model']));
+        $this->assertSame(count($before['rows'][0]) + 5, count($after['rows'][0]), 'what was packed is forgotten');
+        $this->assertSame(20990102, $after['recent'][$this->company()][2]);
+        $this->assertGreaterThan($before['day'], $after['day']);
         $this->assertSame(6.0, $after['writer'][0][$replaced]['close']);
         $this->assertSame(19700101, $after['writer'][2][0]);
-        $this->assertSame(7, $this->laidDown());
+        $this->assertSame(5 + DB::table('listings')->count(), $this->laidDown());
         $kept = json_decode((string) DB::table('replaced_rows')->where('import_id', self::IMPORT)->sole()->row, true);
         $this->assertSame([$replaced, $before['writer'][0][$replaced]['close']], [$kept['day'], $kept['close']]);
         $this->assertSame(0, DB::table('unsettled_imports')->count());
