@@ -95,14 +95,16 @@ final class RedisLanesTest extends DemoTestCase
         config(['queue.default' => 'redis']);
         $task = Task::query()->create(['kind' => 'lanes', 'subject' => 'died', 'state' => 'running']);
         $this->push('user-ada', $task->id);
-        $job = $this->queue->pop();
-        $this->assertNotNull($job);
-        // Its worker is killed: it lets go of the lane, and the job is its for a minute and a half.
-        unset($job);
-        $this->assertNull($this->queue->pop());
         $prefix = 'queues:user-ada:reserved';
-        foreach (Redis::connection()->zrange($prefix, 0, -1) as $payload) {
-            Redis::connection()->zadd($prefix, now()->timestamp - 1, $payload);
+        for ($died = 0; $died < 3; $died++) {
+            $job = $this->queue->pop();
+            $this->assertNotNull($job);
+            // Its worker is killed: it lets go of the lane, and the job is its for a minute and a half.
+            unset($job);
+            $this->assertNull($this->queue->pop());
+            foreach (Redis::connection()->zrange($prefix, 0, -1) as $payload) {
+                Redis::connection()->zadd($prefix, now()->timestamp - 1, $payload);
+            }
         }
         Artisan::call('queue:work', ['connection' => 'redis', '--once' => true, '--tries' => 1, '--sleep' => 0]);
         $this->assertSame('failed', $task->refresh()->state);
