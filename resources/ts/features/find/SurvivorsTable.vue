@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { getCoreRowModel, useVueTable, type ColumnDef } from '@tanstack/vue-table'
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import { useEventListener } from '@vueuse/core'
+import { useElementSize, useEventListener } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useAnswer } from '@/api/answer'
 import { api, ask, type Schemas } from '@/api/client'
@@ -28,7 +28,6 @@ type Row = Schemas['ScreenRow']
 type Direction = 'ascending' | 'descending'
 const NAME = 'name'
 const ROW = 32
-const HEAD = 46
 const survivors = useSurvivors(() => ({ definition: props.definition, result: props.result, shaded: view.value.shaded }))
 
 const definitions = computed<ColumnDef<Row>[]>(() => [
@@ -152,7 +151,9 @@ const hint = (row: Row, column: string): string | undefined =>
       ? undefined
       : `above ${Math.round(100 * row.percentiles[column]!)} % of the survivors`
 /** What one comes to by keyboard stands beside what stays where it is, not under it. */
-const frozen = computed(() => `${HEAD + ROW * view.value.lines.length}px 0 0 ${table.getLeftTotalSize()}px`)
+const heads = useTemplateRef<HTMLElement>('heads')
+const { height } = useElementSize(heads, undefined, { box: 'border-box' })
+const frozen = computed(() => `${height.value}px 0 0 ${table.getLeftTotalSize()}px`)
 const MARKS = { ascending: ' ▴', descending: ' ▾' }
 </script>
 
@@ -162,7 +163,7 @@ const MARKS = { ascending: ' ▴', descending: ' ▾' }
       <colgroup>
         <col v-for="leaf in leaves" :key="leaf.id" :style="{ width: `${leaf.getSize()}px` }" />
       </colgroup>
-      <thead>
+      <thead ref="heads">
         <tr>
           <th :aria-sort="direction(NAME) ?? 'none'" scope="col">
             <button data-sort class="figure" @click="sortBy(NAME, $event.shiftKey)">
