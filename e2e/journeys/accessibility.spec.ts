@@ -18,16 +18,25 @@ const PAGES = [
   ...['/help', '/help/glossary', '/help/pages'],
 ]
 
-test('every page has a heading, names that say what is seen, and nothing too small to hit', async ({ page }) => {
-  test.setTimeout(180_000)
+async function entered(page: Page): Promise<void> {
   await page.goto('/')
   await page.getByRole('button', { name: 'Open the demo' }).click()
   await expect(page.getByRole('heading', { name: 'Desk', exact: true })).toBeVisible()
+}
+
+/** A page with all that it asks for. */
+async function opened(page: Page, at: string): Promise<void> {
+  await page.goto(at)
+  await page.getByRole('main').waitFor()
+  await page.waitForLoadState('networkidle')
+}
+
+test('every page has a heading, names that say what is seen, and nothing too small to hit', async ({ page }) => {
+  test.setTimeout(180_000)
+  await entered(page)
   const found: string[] = []
   for (const at of PAGES) {
-    await page.goto(at)
-    await page.getByRole('main').waitFor()
-    await page.waitForLoadState('networkidle')
+    await opened(page, at)
     const { violations } = await new AxeBuilder({ page }).options({ runOnly: { type: 'rule', values: RULES } }).analyze()
     for (const { id, nodes } of violations) found.push(`${at} ${id}: ${nodes.map((node) => node.target.join(' ')).join(' | ')}`)
   }
@@ -35,9 +44,7 @@ test('every page has a heading, names that say what is seen, and nothing too sma
 })
 
 test('which of several choices is taken is told to who does not see it', async ({ page }) => {
-  await page.goto('/')
-  await page.getByRole('button', { name: 'Open the demo' }).click()
-  await expect(page.getByRole('heading', { name: 'Desk', exact: true })).toBeVisible()
+  await entered(page)
   for (const at of [
     '/read/ORTN/statements',
     '/read/ORTN/market',
@@ -46,9 +53,7 @@ test('which of several choices is taken is told to who does not see it', async (
     '/decide/ORTN',
     '/data/enter/ORTN',
   ]) {
-    await page.goto(at)
-    await page.getByRole('main').waitFor()
-    await page.waitForLoadState('networkidle')
+    await opened(page, at)
     const silent = page.locator(
       '.v-btn-toggle .v-btn:not([aria-pressed]), .v-btn-toggle:not([role=group]), .v-btn--active[aria-pressed=false]',
     )
@@ -127,14 +132,10 @@ const unmet = (page: Page): Promise<string[]> =>
 
 test('whatever can be clicked is reached by Tab, which is not caught anywhere, and where one is can be seen', async ({ page }) => {
   test.setTimeout(400_000)
-  await page.goto('/')
-  await page.getByRole('button', { name: 'Open the demo' }).click()
-  await expect(page.getByRole('heading', { name: 'Desk', exact: true })).toBeVisible()
+  await entered(page)
   const found: string[] = []
   for (const at of PAGES) {
-    await page.goto(at)
-    await page.getByRole('main').waitFor()
-    await page.waitForLoadState('networkidle')
+    await opened(page, at)
     for (const of of await unreached(page)) found.push(`${at}: no key comes to ${of}`)
     const seen = new Set<string>()
     let last = ''
@@ -153,9 +154,7 @@ test('whatever can be clicked is reached by Tab, which is not caught anywhere, a
 })
 
 test('arrows move through tabs', async ({ page }) => {
-  await page.goto('/')
-  await page.getByRole('button', { name: 'Open the demo' }).click()
-  await expect(page.getByRole('heading', { name: 'Desk', exact: true })).toBeVisible()
+  await entered(page)
   await page.goto('/read/ORTN')
   await page.getByRole('tab', { name: 'First reading' }).focus()
   await page.keyboard.press('ArrowRight')
