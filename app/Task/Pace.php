@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Task;
 
+use Fidry\CpuCoreCounter\CpuCoreCounter;
+
 /**
  * Work on a database server has a process there that no priority of its worker reaches. On a busy machine it rests as long as it has
  * worked, so that others are answered.
@@ -31,6 +33,6 @@ final class Pace
 
     private static function load(): float
     {
-        return (sys_getloadavg() ?: [0.0])[0] / max(1, substr_count((string) @file_get_contents('/proc/cpuinfo'), "processor\t"));
+        return (sys_getloadavg() ?: [0.0])[0] / (new CpuCoreCounter())->getCountWithFallback(1);
     }
 }
