@@ -107,6 +107,19 @@ final class Exchange
     }
 
     /**
+     * Lets some companies live through a day that has been told already.
+     *
+     * @param  list<ListedCompany>  $block
+     */
+    public function relive(array $block, int $day): void
+    {
+        $wire = new Wire($day);
+        foreach ($block as $company) {
+            $company->day($this->world, $wire);
+        }
+    }
+
+    /**
      * Levels of the indices, after all blocks.
      *
      * @return list<Publication>

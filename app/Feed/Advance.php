@@ -130,9 +130,13 @@ final readonly class Advance
             }
         } catch (Throwable $why) {
             // Whoever cancels keeps the days that are stored; whoever was killed finds what was left uncomputed.
-            $stored > 0 && $this->compute($this->plan($computed, $last));
+            if ($stored > 0) {
+                $this->exchange->rest($last);
+                $this->compute($this->plan($computed, $last));
+            }
             throw $why;
         }
+        $stored > 0 && $this->exchange->rest($last);
 
         return $stored > 0 || ! $this->columns->isComplete($this->latest->read() ?? $last) ? $this->plan($computed, $last) : null;
     }

@@ -12,6 +12,7 @@ use App\Storage\Sequences;
 use App\Storage\SimulationState;
 use App\Storage\WholeHistory;
 use Closure;
+use Illuminate\Support\Facades\DB;
 use Logion\Figure\Words;
 use Logion\Time\Day;
 use Simulation\Calendar;
@@ -64,7 +65,7 @@ final class SimulatedExchange implements Feed
             $block = $this->block($number);
             $publications[] = $exchange->companies($block, $day, true);
             if (count($this->blocks) > self::IN_MEMORY) {
-                $this->state->keep($number, $block);
+                $this->state->keep($number, $block, $day);
                 unset($this->blocks[$number]);
             }
         }
@@ -78,12 +79,19 @@ final class SimulatedExchange implements Feed
 
     public function settle(int $day): void
     {
-        foreach ($this->blocks as $number => $block) {
-            $this->state->keep($number, $block);
-        }
         $this->state->advance($day, $this->exchange()->state());
         $this->writer->flush();
-        $this->hours->trim($day);
+    }
+
+    /** For now no other day follows: companies are kept as they are, so that days are not lived through again. */
+    public function rest(int $day): void
+    {
+        DB::transaction(function () use ($day): void {
+            foreach ($this->blocks as $number => $block) {
+                $this->state->keep($number, $block, $day);
+            }
+            $this->hours->trim($day);
+        });
     }
 
     /** How many days are simulated after one day, up to another. */
@@ -135,7 +143,7 @@ final class SimulatedExchange implements Feed
                     self::write($writer, $exchange->companies($block, $day, $day >= $hourly));
                     $day % 100 < 4 && $progress($done + intdiv(count($block) * ($day - $days[0]), max(1, $until - $days[0])), $companies);
                 }
-                $this->state->keep($number, $block);
+                $this->state->keep($number, $block, $until);
                 $progress($done += count($block), $companies);
             }
             foreach ($days as $day) {
@@ -168,9 +176,22 @@ final class SimulatedExchange implements Feed
         return $this->exchange;
     }
 
-    /** @return list<ListedCompany> */
+    /** @return list<ListedCompany> as they are after the last day that is stored */
     private function block(int $number): array
     {
-        return $this->blocks[$number] ??= $this->state->block($number);
+        return $this->blocks[$number] ??= $this->grown(...$this->state->block($number));
+    }
+
+    /**
+     * @param  list<ListedCompany>  $block
+     * @return list<ListedCompany>
+     */
+    private function grown(array $block, int $day): array
+    {
+        foreach (Calendar::workdays($day, $this->day() ?? $day) as $next) {
+            $this->exchange()->relive($block, $next);
+        }
+
+        return $block;
     }
 }

@@ -9,7 +9,10 @@ use Illuminate\Support\Facades\DB;
 use Simulation\Company\ListedCompany;
 use Simulation\Market\Indices;
 
-/** What the simulated exchange keeps from one day to the next: written in the transaction of the day, so that both are there or neither. */
+/**
+ * What the simulated exchange keeps from one day to the next: written in the transaction of the day, so that both are there or neither.
+ * Companies may be kept as of an earlier day: the days since follow from it.
+ */
 final class SimulationState
 {
     /** Raised when what is kept is no longer understood. */
@@ -61,17 +64,19 @@ final class SimulationState
         return DB::table('simulation_blocks')->orderBy('number')->pluck('number')->map(intval(...))->all();
     }
 
-    /** @return list<ListedCompany> */
+    /** @return array{list<ListedCompany>, int} companies, and the day they have come to */
     public function block(int $number): array
     {
-        return igbinary_unserialize($this->bytes(DB::table('simulation_blocks')->where('number', $number)->value('companies')));
+        $row = DB::table('simulation_blocks')->where('number', $number)->first(['companies', 'day']);
+
+        return [igbinary_unserialize($this->bytes($row->companies)), (int) $row->day];
     }
 
     /** @param  list<ListedCompany>  $companies */
-    public function keep(int $number, array $companies): void
+    public function keep(int $number, array $companies, int $day): void
     {
         $bytes = Blob::bound((string) igbinary_serialize($companies));
-        DB::table('simulation_blocks')->updateOrInsert(['number' => $number], ['companies' => $bytes]);
+        DB::table('simulation_blocks')->updateOrInsert(['number' => $number], ['companies' => $bytes, 'day' => $day]);
     }
 
     private function bytes(mixed $value): string

@@ -69,6 +69,35 @@ final class AdvanceTest extends TestCase
         }
     }
 
+    public function test_companies_kept_days_ago_live_through_the_days_since_again(): void
+    {
+        SimulatedDatabase::make(self::COMPANIES, 7, self::TO);
+        $seeded = SimulatedDatabase::digest();
+
+        $app = SimulatedDatabase::make(self::COMPANIES, 7, self::FROM);
+        $kept = (array) DB::table('simulation_blocks')->sole();
+        self::until($app, 20240209, 1000);
+        $this->assertSame(20240209, DB::table('simulation_blocks')->value('day'));
+        // As a process leaves them that is killed before its stage is over.
+        DB::table('simulation_blocks')->update($kept);
+        self::until(SimulatedDatabase::again(), self::TO, 1000);
+        $this->assertSame($seeded, SimulatedDatabase::digest());
+    }
+
+    public function test_whoever_stops_in_between_keeps_companies_as_of_the_last_day(): void
+    {
+        $app = SimulatedDatabase::make(self::COMPANIES, 7, self::FROM);
+        $stop = static fn (int $day): mixed => $day < 20240131 ? null : throw new \RuntimeException('Enough.');
+        try {
+            $app->make(Advance::class)->until(static fn (): bool => false, $stop, 1000);
+            $this->fail('It went on.');
+        } catch (\RuntimeException $why) {
+            $this->assertSame('Enough.', $why->getMessage());
+        }
+        $this->assertSame(20240131, $app->make(SimulatedExchange::class)->day());
+        $this->assertSame(20240131, DB::table('simulation_blocks')->value('day'));
+    }
+
     public function test_what_was_written_never_changes(): void
     {
         $app = SimulatedDatabase::make(self::COMPANIES, 3, self::FROM);
