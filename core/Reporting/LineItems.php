@@ -48,6 +48,7 @@ final class LineItems
         'total_current_liabilities',
         'total_liabilities',
         'technical_reserves',
+        'temporary_equity',
         'treasury_stock',
         'depreciation',
         'amortization_of_intangibles',
