@@ -45,6 +45,7 @@ final class IndustryYearTest extends TestCase
         ]);
         $spread = $year->spread('market_cap', 'net_income') ?? [];
         $this->assertSame([20.0, 3], [$spread['median'], $spread['count']]);
+        $this->assertSame([15.0, 60.0], [$spread['low'], $spread['high']], 'quarters of 10, 20 and 100');
         $this->assertEqualsWithDelta((200 * 20 + 1 * 100 + 400 * 10) / 601, $year->weighted('market_cap', 'net_income'), 1e-12);
         $lost = IndustryYear::ofMembers([2 => self::of(net_income: -5.0, market_cap: 5.0)]);
         $this->assertNull($lost->weighted('market_cap', 'net_income'));

@@ -57,6 +57,7 @@ final class DecisionOutcomeTest extends TestCase
         $this->assertEqualsWithDelta($plain->gapNow, $split->gapNow, 1e-12);
         $this->assertSame([20250110, 374], [$split->reached['day'], $split->reached['days']]);
         $this->assertEqualsWithDelta($plain->shareClosed, $split->shareClosed, 1e-12);
+        $this->assertSame([20240102, 0], [self::of(['margin' => 0.0])->reached['day'], self::of(['margin' => 0.0])->reached['days']]);
         $this->assertSame([20240104, 1], [self::of(['margin' => 0.38])->reached['day'], self::of(['margin' => 0.38])->reached['rows']]);
     }
 

@@ -155,7 +155,14 @@ final class CallsTest extends TestCase
         $this->assertSame([20241110], self::days($down->between(20240101, self::TODAY)));
         $this->assertSame([], $down->between(20241110, self::TODAY));
         $this->assertTrue($down->standing(20250101)->met);
-        $this->assertFalse($down->standing(20250401)->met, 'an event is not met for ever');
+        $this->assertTrue($down->standing(20250213)->met, 'ninety-five days');
+        $this->assertFalse($down->standing(20250214)->met, 'an event is not met for ever');
+        [$fallen, $risen] = array_map(
+            static fn (float $beyond): CompanyCheck => self::check(['kind' => 'surprise', 'line' => $line, 'beyond' => $beyond]),
+            [-0.1, 0.1],
+        );
+        $this->assertSame([true, true, false], array_map($fallen->isBeyond(...), [-0.11, -0.1, -0.09]));
+        $this->assertSame([true, true, false], array_map($risen->isBeyond(...), [0.11, 0.1, 0.09]));
     }
 
     public function test_dividends_insiders_and_dates_call_once(): void

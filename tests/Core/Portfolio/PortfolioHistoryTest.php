@@ -209,6 +209,39 @@ final class PortfolioHistoryTest extends TestCase
         $this->assertEqualsWithDelta([-150.0, 240.0], $gains([[20250120, 20250201], [11.0, 12.0]]), 1e-9, 'no price on the day it came');
     }
 
+    public function test_without_cash_what_is_bought_is_put_in_and_weighs_from_its_day(): void
+    {
+        $buy = static fn (int $day, string $price): LedgerEntry => LedgerEntry::of($day, EntryType::Buy, [
+            'security' => 'A',
+            'currency' => 'EUR',
+            'quantity' => '10',
+            'price' => $price,
+        ]);
+        $of = PeriodContribution::of(
+            self::movements([$buy(20250101, '100'), $buy(20250111, '120')]),
+            ['A' => new ClosingPrices([20250101, 20250111, 20250121], [100.0, 120.0, 150.0])],
+            static fn (): float => 1.0,
+            20250101,
+            20250121,
+            false,
+        );
+        // 1,000 for all twenty days, 1,200 for ten of them.
+        $this->assertEqualsWithDelta([1600.0, 800.0], [$of->capital, $of->gain], 1e-9);
+        $this->assertEqualsWithDelta(0.5, $of->return, 1e-12);
+    }
+
+    public function test_a_rate_that_is_not_known_matters_only_while_something_is_held_in_it(): void
+    {
+        $entries = [
+            LedgerEntry::of(20250101, EntryType::Deposit, ['amount' => '50', 'currency' => 'EUR']),
+            LedgerEntry::of(20250103, EntryType::Deposit, ['amount' => '100', 'currency' => 'USD']),
+        ];
+        $rate = static fn (string $currency, int $day): ?float => $currency === 'EUR' ? 1.0 : ($day < 20250103 ? null : 0.5);
+        $days = [20250101, 20250102, 20250103];
+        $history = PortfolioHistory::of(self::movements($entries), [], $days, $rate, 20250103);
+        $this->assertSame([50.0, 50.0, 100.0], $history->values);
+    }
+
     public function test_a_transfer_is_a_flow_of_what_it_is_worth_and_moves_no_return(): void
     {
         $this->invent(3);

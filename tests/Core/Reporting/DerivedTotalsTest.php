@@ -168,6 +168,12 @@ final class DerivedTotalsTest extends TestCase
         $scope = self::company([...self::without('inventories'), 'receivables' => 600]);
         $this->assertNull($scope->facts->value('inventories', 20250));
         $this->assertSame('missing', self::kind($scope->metric('days_inventory')));
+        // A rest of nothing is nothing.
+        $none = self::company([...self::without('inventories'), 'receivables' => 370]);
+        $this->assertSame(0.0, $none->facts->value('inventories', 20250));
+        // What others have a claim on before shareholders is never less than nothing: here the books do not tie.
+        $untied = self::company([...self::BALANCE, 'common_equity' => 775, 'total_equity' => 800]);
+        $this->assertNull($untied->facts->value('temporary_equity', 20250));
     }
 
     public function test_an_undisclosed_line_counts_as_zero_only_where_the_statement_adds_up_without_it(): void

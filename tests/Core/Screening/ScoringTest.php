@@ -237,6 +237,8 @@ final class ScoringTest extends TestCase
             array_map(static fn (array $p): array => [$p['position'], $p['kind'], $p['state']], $proposals),
         );
         $this->assertSame([4.0, -6.0, 14.0], [$proposals[1]['median'], $proposals[1]['low'], $proposals[1]['high']]);
+        $edges = self::of(['price_to_book' => [-6.0, 1.0, 2.0, 3.0, 4.0, 5.0, 6.0, 7.0, 14.0]]);
+        $this->assertSame([], Cleaning::proposals($edges, range(0, 8), ['price_to_book']), 'The bounds themselves are within.');
         $this->assertNull(Cleaning::bounds([2.0, 2.0, 2.0, 9.0]), 'Where most are alike nothing is far off.');
     }
 

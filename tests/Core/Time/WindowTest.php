@@ -59,6 +59,12 @@ final class WindowTest extends TestCase
         $this->assertSame([$from, $first], [$at(Window::of($window)->from($days, $to)), $at(Window::of($window)->first($days, $to))]);
     }
 
+    public function test_since_the_year_began_may_be_since_the_first_bar_but_not_since_one_after_it(): void
+    {
+        $this->assertSame(0, Window::of('ytd')->from(self::days(20241231, 20250630), 100));
+        $this->assertNull(Window::of('ytd')->from(self::days(20250102, 20250630), 100));
+    }
+
     public function test_only_windows_are_taken_for_windows(): void
     {
         foreach (['1y', '40y', '18m', '104w', 1.0, 252.0] as $window) {
