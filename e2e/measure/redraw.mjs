@@ -14,7 +14,7 @@ const ticker = await page.evaluate(async () => {
   return (await ask(`industries/${industries[0].code}`)).members[0].ticker
 })
 await page.goto(`${address}/read/${ticker}/market`)
-await page.getByRole('button', { name: 'Period 10y' }).click()
+await page.getByRole('button', { name: 'Period 10 y' }).click()
 for (const bars of [20, 50, 100, 200, 150]) {
   await page.getByLabel('Bars of the average').fill(String(bars))
   await page.getByLabel('Bars of the average').press('Enter')
