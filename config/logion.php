@@ -14,7 +14,7 @@ return [
     // The same of a value that is drawn: half a second to two.
     'draws_of_a_part' => 5000,
     // Prices of a file written in one go: so long others wait who write.
-    'prices_at_once' => (int) env('LOGION_PRICES_AT_ONCE', 100_000),
+    'prices_at_once' => (int) env('LOGION_PRICES_AT_ONCE', 50_000),
     // Whether a simulated exchange lives through a day by itself after each working day, where the scheduler runs.
     'advances_daily' => (bool) env('LOGION_ADVANCES_DAILY', false),
     // Where back-ups are kept, and whether one is made each night.

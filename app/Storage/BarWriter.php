@@ -13,11 +13,17 @@ final class BarWriter
 {
     private readonly ?BulkInsert $insert;
 
+    /** Into the stored bars, where others are laid down apart. */
+    private readonly ?BulkInsert $direct;
+
     private readonly PDOStatement $select;
 
     private readonly ?PDOStatement $selectSpooled;
 
     private readonly PDOStatement $delete;
+
+    /** Whether the next bar takes the place of a stored one. */
+    private bool $replaces = false;
 
     /**
      * @param  int|null  $import  that writes; null only reads
@@ -25,13 +31,14 @@ final class BarWriter
      */
     public function __construct(private readonly ?int $import, private readonly ?SpooledBars $spool = null)
     {
-        $table = $spool === null ? 'bars' : SpooledBars::TABLE;
-        $this->insert =
-            $import === null ? null : new BulkInsert($table, ['listing_id', 'day', 'open', 'high', 'low', 'close', 'volume', 'import_id']);
+        $columns = ['listing_id', 'day', 'open', 'high', 'low', 'close', 'volume', 'import_id'];
+        $this->insert = $import === null ? null : new BulkInsert($spool === null ? 'bars' : SpooledBars::TABLE, $columns);
+        $this->direct = $spool === null ? null : new BulkInsert('bars', $columns);
         $pdo = DB::connection()->getPdo();
         $select = static fn (string $from): string => 'select day, open, high, low, close, volume, import_id '.
             "from {$from} where listing_id = ? and day between ? and ?";
-        $this->select = $pdo->prepare($select('bars').' and '.SeenBars::SQL);
+        $own = $import === null ? '' : " or bars.import_id = {$import}";
+        $this->select = $pdo->prepare($select('bars').' and ('.SeenBars::SQL."{$own})");
         $this->selectSpooled = $spool === null ? null : $pdo->prepare($select(SpooledBars::TABLE));
         $this->delete = $pdo->prepare('delete from bars where listing_id = ? and day = ?');
     }
@@ -94,6 +101,7 @@ final class BarWriter
         }
         if ($this->spool !== null) {
             $this->spool->replace($listing, $day);
+            $this->replaces = true;
 
             return;
         }
@@ -113,11 +121,15 @@ final class BarWriter
         float|string $close,
         float|string|int $volume,
     ): void {
-        $this->insert?->add($listing, $day, $open, $high, $low, $close, $volume, $this->import);
+        $into = $this->spool?->takes($listing, $this->replaces) === true ? $this->direct : $this->insert;
+        $into?->add($listing, $day, $open, $high, $low, $close, $volume, $this->import);
+        $this->replaces = false;
     }
 
     public function flush(): void
     {
         $this->insert?->flush();
+        $this->direct?->flush();
+        $this->spool?->rest();
     }
 }

@@ -10,9 +10,10 @@ use Illuminate\Support\Facades\DB;
 use PDO;
 
 /**
- * Bars of a file on their way into an SQLite database, which one process at a time can write to. While the file is read and compared they
- * are laid down in a table of this connection alone, which keeps nobody from writing; then, where they are many, among the stored ones,
- * some at a time and seen by nobody; then all are seen at once. One file at a time takes these last steps.
+ * Bars of a file on their way into an SQLite database, which one process at a time can write to. They are laid down in a table of this
+ * connection alone, which keeps nobody from writing. Where they become many they go among the stored ones as they are read, some at a time
+ * and seen by nobody; only those that take a stored one's place stay apart. In the end all are seen at once. One file at a time lays its
+ * bars among the stored.
  */
 final class SpooledBars
 {
@@ -31,16 +32,24 @@ final class SpooledBars
 
     private readonly PDO $pdo;
 
-    /** Rows written in one transaction. */
-    private readonly int $together;
-
     private ?LifeLock $turn = null;
 
-    private bool $areLaid = false;
+    /** Rows in the table of this connection. */
+    private int $spooled = 0;
 
-    public function __construct(private readonly int $import)
+    private bool $lays = false;
+
+    private bool $isWriting = false;
+
+    /** @var array<int, true> listings with new bars */
+    private array $listings = [];
+
+    /**
+     * @param  Closure(): void  $waits  called again and again while another file lays its bars
+     * @param  Closure(): bool  $isCurrent  whether the stored data are those the file is compared with
+     */
+    public function __construct(private readonly int $import, private readonly Closure $waits, private readonly Closure $isCurrent)
     {
-        $this->together = config('logion.prices_at_once');
         $this->pdo = DB::connection()->getPdo();
         $this->clear();
         $figures = 'open real, high real, low real, close real, volume real, import_id integer, ';
@@ -59,45 +68,63 @@ final class SpooledBars
         return DB::connection()->getDriverName() === 'sqlite';
     }
 
-    /** A stored bar makes room for one that is laid down. */
+    /** A stored bar makes room for one that is told next. */
     public function replace(int $listing, int $day): void
     {
         $this->replace->execute([$listing, $day]);
     }
 
-    /** @param  Closure(): void  $waits  called again and again while another file is at its last steps */
-    public function awaitTurn(Closure $waits): void
+    /**
+     * A bar is told.
+     *
+     * @return bool whether it goes among the stored ones
+     */
+    public function takes(int $listing, bool $replaces): bool
     {
-        while (($this->turn = LifeLock::tryFor(self::TURN)) === null) {
-            $waits();
-            usleep(self::PAUSE);
+        $this->listings[$listing] = true;
+        if (! $this->lays || $replaces) {
+            $this->spooled++;
+
+            return false;
         }
-        self::takeAwayUnsettled();
+        if (! $this->isWriting) {
+            DB::beginTransaction();
+            $this->isWriting = true;
+        }
+
+        return true;
     }
 
-    /** Lays down among the stored bars, unseen, what takes no other's place, where it is much; outside of a transaction. */
-    public function lay(): void
+    /**
+     * Some bars are told: others may write before more are.
+     *
+     * @throws OvertakenImport if others changed the stored data before this file could begin to lay its bars among them
+     */
+    public function rest(): void
     {
-        if ((int) $this->pdo->query('select count(*) from temp.'.self::TABLE)?->fetchColumn() <= $this->together) {
-            return;
+        $this->commit();
+        if (! $this->lays && $this->spooled > config('logion.prices_at_once')) {
+            $this->awaitTurn();
+            DB::transaction(function (): void {
+                DB::table('unsettled_imports')->insert(['import_id' => $this->import]);
+                $new = ' from temp.'.self::TABLE.' as spooled where not exists (select 1 from temp.'.self::REPLACED.
+                    ' as replaced where replaced.listing_id = spooled.listing_id and replaced.day = spooled.day)';
+                $this->pdo->exec('insert into bars ('.self::COLUMNS.') select '.self::COLUMNS."{$new} order by listing_id, day");
+                $this->pdo->exec("delete{$new}");
+            });
+            $this->lays = true;
         }
-        DB::table('unsettled_imports')->insert(['import_id' => $this->import]);
-        $end = $this->pdo->prepare(
-            'select listing_id, day from temp.'.self::TABLE.' where (listing_id, day) > (?, ?) order by listing_id, day limit 1 offset ?',
-        );
-        $move = $this->pdo->prepare(
-            self::insert('where (listing_id, day) > (?, ?) and (listing_id, day) <= (?, ?) and not exists (select 1 from temp.'.
-                self::REPLACED.' as replaced where replaced.listing_id = spooled.listing_id and replaced.day = spooled.day)'),
-        );
-        $last = [PHP_INT_MAX, 0];
-        for ($from = [0, 0]; $from !== $last; $from = $to) {
-            $end->execute([...$from, $this->together - 1]);
-            $to = $end->fetch(PDO::FETCH_NUM) ?: $last;
-            $end->closeCursor();
-            $move->execute([...$from, ...$to]);
+    }
+
+    /** @throws OvertakenImport if others changed the stored data meanwhile */
+    public function awaitTurn(): void
+    {
+        while ($this->turn === null && ($this->turn = LifeLock::tryFor(self::TURN)) === null) {
+            ($this->waits)();
             usleep(self::PAUSE);
         }
-        $this->areLaid = true;
+        $this->lays || self::takeAwayUnsettled();
+        ($this->isCurrent)() || throw new OvertakenImport();
     }
 
     /** Everybody sees them. Within a transaction, and while the stored bars are those the file was compared with. */
@@ -110,28 +137,36 @@ final class SpooledBars
         }
         $this->pdo->exec("delete from bars where (listing_id, day) in {$replaced}");
         // What is packed of their listings is forgotten once, and not looked for anew with each of many rows.
+        foreach (array_chunk(array_keys($this->listings), 500) as $listings) {
+            DB::table('packed_rows')->where('source', 'bars')->whereIn('owner', $listings)->delete();
+        }
         $this->pdo->exec(
-            "delete from packed_rows where source = 'bars' and owner in (select distinct listing_id from temp.".self::TABLE.')',
+            'insert into bars ('.self::COLUMNS.') select '.self::COLUMNS.' from temp.'.self::TABLE.' order by listing_id, day',
         );
-        $this->pdo->exec(self::insert($this->areLaid ? "where (listing_id, day) in {$replaced}" : ''));
         DB::table('unsettled_imports')->where('import_id', $this->import)->delete();
-    }
-
-    private static function insert(string $where): string
-    {
-        return 'insert into bars ('.self::COLUMNS.') select '.self::COLUMNS.' from temp.'.self::TABLE." as spooled {$where} ".
-            'order by listing_id, day';
     }
 
     /** What is not settled goes. A worker lives on, and so would what it has laid down. */
     public function end(): void
     {
+        if ($this->isWriting) {
+            DB::rollBack();
+            $this->isWriting = false;
+        }
         if ($this->turn !== null) {
             self::takeAwayUnsettled();
             $this->turn->release();
         }
         $this->replace->closeCursor();
         $this->clear();
+    }
+
+    private function commit(): void
+    {
+        if ($this->isWriting) {
+            DB::commit();
+            $this->isWriting = false;
+        }
     }
 
     private function clear(): void

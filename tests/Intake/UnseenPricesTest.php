@@ -10,6 +10,7 @@ use App\Models\Import;
 use App\Storage\BarWriter;
 use App\Storage\InstallationDay;
 use App\Storage\LifeLock;
+use App\Storage\OvertakenImport;
 use App\Storage\PackedRows;
 use App\Storage\RecentPrices;
 use App\Storage\SpooledBars;
@@ -31,7 +32,7 @@ final class UnseenPricesTest extends DemoTestCase
     protected function setUp(): void
     {
         parent::setUp();
-        config(['logion.prices_at_once' => 60]);
+        config(['logion.prices_at_once' => 50]);
         $this->listing = $this->listing('BRSW')->id;
         Import::query()->create([
             'id' => self::IMPORT,
@@ -69,21 +70,32 @@ final class UnseenPricesTest extends DemoTestCase
     private function laid(): array
     {
         $replaced = (int) DB::table('bars')->where('listing_id', $this->listing)->max('day');
-        $spool = new SpooledBars(self::IMPORT);
+        $spool = $this->spool(fn () => $this->fail('nobody else is at it'));
         $writer = new BarWriter(self::IMPORT, $spool);
-        foreach ([19700101, 19700102, 19700105, 19700106] as $day) {
+        foreach ([19700101, 19700102] as $day) {
             $writer->add($this->listing, $day, null, 7.0, 5.0, 6.0, 100);
         }
         foreach (DB::table('listings')->pluck('id') as $listing) {
             $writer->add((int) $listing, 20990102, null, 7.0, 5.0, 6.0, 100);
         }
+        $this->assertSame(0, $this->laidDown(), 'nothing is written while they are few');
+        $writer->flush();
+        $this->assertSame(2 + DB::table('listings')->count(), $this->laidDown(), 'now they are many');
+        $writer->add($this->listing, 19700105, null, 7.0, 5.0, 6.0, 100);
         $writer->replace($this->listing, $replaced, $writer->stored($this->listing, $replaced, $replaced)[$replaced]);
         $writer->add($this->listing, $replaced, null, 7.0, 5.0, 6.0, 100);
+        $writer->add($this->listing, 19700106, null, 7.0, 5.0, 6.0, 100);
         $writer->flush();
-        $spool->awaitTurn(fn () => $this->fail('nobody else is at it'));
-        $spool->lay();
+        $told = $writer->stored($this->listing, 19700101, $replaced);
+        $this->assertSame([self::IMPORT, 6.0], [$told[19700102]['import'], $told[$replaced]['close']], 'to this file they are stored');
+        $spool->awaitTurn();
 
         return [$spool, $replaced];
+    }
+
+    private function spool(\Closure $waits, bool $isCurrent = true): SpooledBars
+    {
+        return new SpooledBars(self::IMPORT, $waits, static fn (): bool => $isCurrent);
     }
 
     private function company(): int
@@ -165,16 +177,35 @@ final class UnseenPricesTest extends DemoTestCase
         $this->assertEquals($before, $this->told());
     }
 
+    public function test_a_file_that_was_overtaken_before_its_bars_are_laid_lays_none(): void
+    {
+        $before = $this->told();
+        $spool = $this->spool(static fn () => null, false);
+        $writer = new BarWriter(self::IMPORT, $spool);
+        foreach (DB::table('listings')->pluck('id') as $listing) {
+            $writer->add((int) $listing, 20990102, null, 7.0, 5.0, 6.0, 100);
+        }
+        try {
+            $writer->flush();
+            $this->fail('It lays its bars among others than it was compared with.');
+        } catch (OvertakenImport) {
+            $spool->end();
+        }
+        $this->assertSame([0, 0], [$this->laidDown(), DB::table('unsettled_imports')->count()]);
+        $this->assertEquals($before, $this->told());
+        $this->assertNotNull(LifeLock::tryFor('bars on their way'));
+    }
+
     public function test_one_file_after_another_takes_its_last_steps(): void
     {
         $first = LifeLock::tryFor('bars on their way');
-        $second = new SpooledBars(self::IMPORT);
         $waited = 0;
-        $second->awaitTurn(function () use ($first, &$waited): void {
+        $second = $this->spool(function () use ($first, &$waited): void {
             if (++$waited === 2) {
                 $first?->release();
             }
         });
+        $second->awaitTurn();
         $this->assertSame(2, $waited);
         $this->assertNull(LifeLock::tryFor('bars on their way'));
         $second->end();

@@ -15,6 +15,7 @@ use App\Storage\DataStamp;
 use App\Storage\EconomyReader;
 use App\Storage\Identity\Identities;
 use App\Storage\InstallationDay;
+use App\Storage\OvertakenImport;
 use App\Storage\Rehearsal;
 use App\Storage\Settings;
 use App\Storage\SpooledBars;
@@ -151,26 +152,27 @@ final class Imports
         };
         $stored = null;
         for ($tries = self::TRIES; $stored === null && $tries > 0; $tries--) {
-            $spool = new SpooledBars($import->id);
-            try {
-                $stamp = $this->stamp->read();
-                $outcome = self::clear($this->runner()->run($import, $mapping, true, $progress, $spool));
-                $spool->awaitTurn($waits);
-                // With what was stored meanwhile it is to be compared anew; it may have been this very file.
+            $stamp = $this->stamp->read();
+            $isCurrent = function () use ($import, $stamp): bool {
+                // It may have been this very file that was stored meanwhile.
                 self::refuseStored(Import::query()->whereKey($import->id)->value('state'));
-                if ($this->stamp->read() !== $stamp) {
-                    continue;
-                }
-                $spool->lay();
-                $stored = DB::transaction(function () use ($import, $mapping, $stamp, $spool, $outcome): ?Outcome {
-                    self::refuseStored(Import::query()->whereKey($import->id)->lockForUpdate()->value('state'));
-                    if ($this->stamp->read() !== $stamp) {
+
+                return $this->stamp->read() === $stamp;
+            };
+            $spool = new SpooledBars($import->id, $waits, $isCurrent);
+            try {
+                $outcome = self::clear($this->runner()->run($import, $mapping, true, $progress, $spool));
+                $spool->awaitTurn();
+                $stored = DB::transaction(function () use ($import, $mapping, $isCurrent, $spool, $outcome): ?Outcome {
+                    if (! $isCurrent()) {
                         return null;
                     }
                     $spool->settle();
 
                     return $this->complete($import, $mapping, $outcome);
                 });
+            } catch (OvertakenImport) {
+                continue;
             } finally {
                 $spool->end();
             }
