@@ -84,7 +84,8 @@ final class LiveSheetTest extends TestCase
                 $changes[$name] = $at;
             }
         }
-        $amounts = array_keys(array_filter($sheet->inputs, static fn (MethodInput $of): bool => ! $of->isWhole() && $of->unit !== Unit::Percent));
+        $isAmount = static fn (MethodInput $of): bool => ! $of->isWhole() && $of->unit !== Unit::Percent;
+        $amounts = array_keys(array_filter($sheet->inputs, $isAmount));
         if ($try >= self::AT_ENDS && $amounts !== []) {
             // Nothing at all, or less.
             $changes[$amounts[mt_rand(0, count($amounts) - 1)]] = $try % 2 === 0 ? 0.0 : -3.0;

@@ -121,7 +121,8 @@ final class MethodInputsTest extends TestCase
         };
         $this->assertNull($of(145)->peak());
         $this->assertNotNull($of(147)->peak());
-        $this->assertNull(self::subject([2020 => ['operating_income' => 20], 2021 => ['operating_income' => 400]])->peak(), 'in the middle');
+        $middle = self::subject([2020 => ['operating_income' => 20], 2021 => ['operating_income' => 400]]);
+        $this->assertNull($middle->peak(), 'in the middle');
         $few = self::subject(array_slice($changes, -3, null, true), years: [2023, 2024, 2025]);
         $this->assertNull($few->peak(), 'three years say nothing');
     }
