@@ -37,13 +37,21 @@ final class LiveSheetTest extends TestCase
     {
         $years = InventedFilings::years(5);
         foreach ($years as $year => $lines) {
-            $years[$year] = [...$lines, 'diluted_shares_average' => $lines['basic_shares_average'], 'common_equity' => $lines['total_equity']];
+            $years[$year] = [
+                ...$lines,
+                'diluted_shares_average' => $lines['basic_shares_average'],
+                'common_equity' => $lines['total_equity'],
+            ];
         }
         $prices = new PriceSeries([20260629, 20260630], [19.0, 20.0]);
         $universe = new Universe(
             20260630,
             range(1, self::COMPANIES),
-            static fn (string $name): array => array_fill(0, self::COMPANIES, ['template' => $kind->value, 'kind' => 'share'][$name] ?? 'one'),
+            static fn (string $name): array => array_fill(
+                0,
+                self::COMPANIES,
+                ['template' => $kind->value, 'kind' => 'share'][$name] ?? 'one',
+            ),
             Catalogue::builtIn(),
             // Whatever is asked for: figures between a half and one and a half times its own, and returns of a tenth or so.
             static fn (string $name): Column => Column::of(
