@@ -52,7 +52,12 @@ final class FormerValuesTest extends TestCase
             $to,
             $main,
         );
-        $all = [$listing(1, 20150101, 20170101), $listing(2, 20180101, 20200101), $listing(3, 20220101, null), $listing(4, 20180101, null, false)];
+        $all = [
+            $listing(1, 20150101, 20170101),
+            $listing(2, 20180101, 20200101),
+            $listing(3, 20220101, null),
+            $listing(4, 20180101, null, false),
+        ];
         $on = static fn (array $of, int $day): ?int => DatedListing::nearest($of, $day)?->id;
         $this->assertSame(2, $on($all, 20180101), 'the one whose price stands for the security');
         $this->assertSame(4, $on($all, 20200101));

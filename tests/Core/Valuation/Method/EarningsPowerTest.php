@@ -28,7 +28,8 @@ final class EarningsPowerTest extends TestCase
         $this->assertEqualsWithDelta(200 * 0.15 * 0.75 + 6, self::of()->earnings, 1e-12);
         $this->assertEqualsWithDelta(200 * 0.15 * 0.75 + 6 - 10, self::of(expenditure: 60.0)->earnings, 1e-12);
         $this->assertEqualsWithDelta(200 * 0.15 * 0.75 + 6 - 4, self::of(maintenance: 4.0)->earnings, 1e-12);
-        $this->assertEqualsWithDelta(200 * 0.15 * 0.75, self::of(plant: [])->earnings, 1e-12, 'where plant is not told it keeps what it writes off');
+        // Where plant is not told it keeps what it writes off.
+        $this->assertEqualsWithDelta(200 * 0.15 * 0.75, self::of(plant: [])->earnings, 1e-12);
     }
 
     public function test_without_a_part_there_are_no_earnings(): void
