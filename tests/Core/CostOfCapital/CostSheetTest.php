@@ -22,7 +22,14 @@ final class CostSheetTest extends TestCase
 {
     use MakesUniverses;
 
-    private const OWN = ['risk_free' => 0.03, 'premium' => 0.05, 'beta' => 1.2, 'cost_of_debt' => 0.06, 'tax' => 0.25, 'debt_weight' => 0.4];
+    private const OWN = [
+        'risk_free' => 0.03,
+        'premium' => 0.05,
+        'beta' => 1.2,
+        'cost_of_debt' => 0.06,
+        'tax' => 0.25,
+        'debt_weight' => 0.4,
+    ];
 
     /** @param  array<string, float>  $changes  of the lines of the last year */
     private static function inputs(array $changes = [], float $price = 20.0): CostInputs
