@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\IndustryYear;
 use Logion\Formula\Moment;
@@ -51,6 +52,9 @@ final readonly class CompanyYears
 
     /** Companies asked for together. */
     private const TOGETHER = 500;
+
+    /** Companies whose years are computed before they are kept. */
+    private const KEPT_TOGETHER = 100;
 
     public function __construct(private CompanyReader $companies, private EconomyReader $economy)
     {
@@ -120,10 +124,40 @@ final readonly class CompanyYears
         }
     }
 
-    /** What is not kept yet of annual reports: of all companies, or of some. @param  list<int>|null  $companies */
+    /** Keeps what is not kept yet of annual reports: of all companies, or of some. @param  list<int>|null  $companies */
     public function fill(?array $companies = null): void
     {
-        $missing = DB::table('filings')
+        foreach ($this->missing($companies)->chunk(self::KEPT_TOGETHER) as $some) {
+            $this->keep($this->rowsOf($some));
+        }
+    }
+
+    /**
+     * What is not kept yet of annual reports of some companies, to be kept later.
+     *
+     * @param  list<int>  $companies
+     * @return list<array<string, int|float|null>>
+     */
+    public function compute(array $companies): array
+    {
+        return $this->rowsOf($this->missing($companies));
+    }
+
+    /** @param  list<array<string, int|float|null>>  $rows  that were computed from what is stored */
+    public function keep(array $rows): void
+    {
+        foreach (array_chunk($rows, 1000) as $some) {
+            DB::table('company_years')->insertOrIgnore($some);
+        }
+    }
+
+    /**
+     * @param  list<int>|null  $companies
+     * @return Collection<array-key, Collection<int, \stdClass>> annual reports by company
+     */
+    private function missing(?array $companies): Collection
+    {
+        return DB::table('filings')
             ->leftJoin('company_years', static function ($join): void {
                 $join->on('company_years.company_id', '=', 'filings.company_id')->whereRaw('company_years.year * 10 = filings.period');
             })
@@ -135,13 +169,20 @@ final readonly class CompanyYears
             ->orderBy('filings.company_id')
             ->get(['filings.company_id', 'filings.period', DB::raw('min(filings.filed_on) as filed_on')])
             ->groupBy('company_id');
-        foreach ($missing->chunk(100) as $some) {
-            $rows = [];
-            foreach ($some as $company => $reports) {
-                array_push($rows, ...$this->rows((int) $company, $reports->sortByDesc('period')->take(self::FULL_YEARS)->all()));
-            }
-            DB::table('company_years')->insertOrIgnore($rows);
+    }
+
+    /**
+     * @param  Collection<array-key, Collection<int, \stdClass>>  $missing
+     * @return list<array<string, int|float|null>>
+     */
+    private function rowsOf(Collection $missing): array
+    {
+        $rows = [];
+        foreach ($missing as $company => $reports) {
+            array_push($rows, ...$this->rows((int) $company, $reports->sortByDesc('period')->take(self::FULL_YEARS)->all()));
         }
+
+        return $rows;
     }
 
     /** What was told from a day on is computed anew by the next {@see fill()}. @param  array<int, int>  $companies  day by company */

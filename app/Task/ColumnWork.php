@@ -6,6 +6,7 @@ namespace App\Task;
 
 use App\Storage\ColumnComputation;
 use App\Storage\ColumnStore;
+use App\Storage\CompanyYears;
 use App\Storage\DataStamp;
 use App\Storage\UniverseMembers;
 use Closure;
@@ -21,6 +22,7 @@ final readonly class ColumnWork implements PartedWork
         private ColumnComputation $computation,
         private ColumnStore $columns,
         private UniverseMembers $universes,
+        private CompanyYears $years,
         private DataStamp $stamp,
         private int $asOf,
         private ?string $formula,
@@ -50,26 +52,29 @@ final readonly class ColumnWork implements PartedWork
         $columns = $this->computation->share($asked['companies'], $this->asOf, $formulas, static fn () => $goesOn());
 
         $packed = array_map(static fn (Column $of): array => [$of->packed, $of->states], $columns);
+        $years = $this->formula === null ? $this->years->compute($asked['companies']) : [];
 
-        return serialize([$asked['stamp'], $asked['companies'], $packed]);
+        return serialize([$asked['stamp'], $asked['companies'], $packed, $years]);
     }
 
     public function finish(iterable $found): bool
     {
         $stamp = $this->stamp->read();
-        $parts = $companies = [];
+        $parts = $companies = $years = [];
         foreach ($found as $part) {
-            [$then, $some, $columns] = unserialize($part, ['allowed_classes' => false]);
+            [$then, $some, $columns, $itsYears] = unserialize($part, ['allowed_classes' => false]);
             if ($then !== $stamp) {
                 return false;
             }
             array_push($companies, ...$some);
+            array_push($years, ...$itsYears);
             $parts[] = array_map(static fn (array $of): Column => new Column(...$of), $columns);
         }
         if ($companies !== $this->companies()) {
             return false;
         }
         $columns = array_map(Column::joined(...), ...$parts);
+        $this->years->keep($years);
         $this->formula === null
             ? $this->columns->keep($this->asOf, $this->universes->on($this->asOf), $columns)
             : $this->columns->keepExpression($this->asOf, Catalogue::builtIn()->parse($this->formula), $columns[0]);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Api;
 
+use App\Storage\CompanyYears;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Testing\TestResponse;
@@ -174,12 +175,20 @@ final class ResearchTest extends DemoTestCase
     {
         $screen = ['criteria' => ['market_cap > 0'], 'columns' => ['price_to_earnings', 'revenue_growth_1y']];
         $this->postJson('/api/v1/screens/run', ['screen' => $screen, 'as_of' => '2021-02-15'])->assertStatus(409);
+        $years = static fn (): string => (string) DB::table('company_years')->orderBy('company_id')->orderBy('year')->get();
+        $kept = $years();
+        DB::table('company_years')->delete();
+        $two = array_map(fn (string $of): int => (int) $this->listing($of)->security?->company_id, ['BRSW', 'FNSB']);
+        $part = app(CompanyYears::class)->compute($two);
+        $this->assertEqualsCanonicalizing($two, array_keys(array_count_values(array_column($part, 'company_id'))));
+        $this->assertSame(0, DB::table('company_years')->count(), 'to be kept later');
         $task = $this->postJson('/api/v1/refreshes', ['as_of' => '2021-02-15'])
             ->assertStatus(202)
             ->json();
         $this->getJson("/api/v1/tasks/{$task['id']}")
             ->assertOk()
             ->assertJsonPath('state', 'done');
+        $this->assertSame($kept, $years(), 'Years of companies come with the columns.');
         $result = $this->postJson('/api/v1/screens/run', ['screen' => $screen, 'as_of' => '2021-02-15', 'limit' => 1000])
             ->assertOk()
             ->json();
