@@ -18,7 +18,8 @@ use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 /**
  * Who may make an account: the first to come, who keeps the house; whoever is invited; and, where the installation is open, anybody by a
- * link to their address, so that nobody learns whether another's has an account. The demo, whose accounts are for trying, needs no link.
+ * link to their address, so that nobody learns whether another's has an account. The demo needs no link: anybody enters it as its
+ * administrator, who sees all addresses anyway.
  */
 final readonly class Accounts
 {

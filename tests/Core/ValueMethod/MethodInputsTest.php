@@ -267,6 +267,10 @@ final class MethodInputsTest extends TestCase
         $this->assertSame(Reason::NoPrice, $reason($worths->toPrice('liquidation', $unpriced)));
         $bank = self::subject(kind: ReportingModel::Bank)->scope;
         $this->assertSame(Reason::NoValueByMethod, $reason($worths->toPrice('liquidation', $bank)));
+        // Methods value a company as it stands on the day, not as it stood.
+        $asked = static fn (string $formula): float|Absence => $of->scope->value($of->scope->catalogue->parse($formula));
+        $this->assertSame(Reason::NotKnown, $reason($asked("value_to_price('liquidation')")), 'nobody values it here');
+        $this->assertSame(Reason::ValueHasNoPast, $reason($asked("ago(value_to_price('liquidation'), 1)")));
         // Less than nothing is nothing.
         $poor = self::subject([2025 => ['total_liabilities' => 5000]])->scope;
         $this->assertSame(0.0, $worths->toPrice('net_current_assets', $poor));
