@@ -74,6 +74,7 @@ final class DecisionOutcomeTest extends TestCase
     {
         $this->assertNull(self::of()->closed);
         $this->assertSame(20240104, self::of(['value' => 85.0])->closed['day'], 'from above');
+        $this->assertSame(20240104, self::of(['value' => 80.0])->closed['day'], 'the value itself is enough');
         $this->assertSame(['day' => 20240102, 'days' => 0], self::of(['value' => 100.0])->closed);
         $this->assertNull(self::of(['value' => 100.0])->shareClosed);
     }

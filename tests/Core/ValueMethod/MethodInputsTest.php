@@ -123,8 +123,24 @@ final class MethodInputsTest extends TestCase
         $this->assertNotNull($of(147)->peak());
         $middle = self::subject([2020 => ['operating_income' => 20], 2021 => ['operating_income' => 400]]);
         $this->assertNull($middle->peak(), 'in the middle');
-        $few = self::subject(array_slice($changes, -3, null, true), years: [2023, 2024, 2025]);
+        $few = self::subject([2025 => ['operating_income' => 800]], years: [2023, 2024, 2025]);
         $this->assertNull($few->peak(), 'three years say nothing');
+        $lost = array_fill_keys(range(2020, 2024), ['operating_income' => -100]) + [2025 => ['operating_income' => 10]];
+        $this->assertNull(self::subject($lost)->peak(), 'there is no usual margin to be above');
+    }
+
+    public function test_why_a_method_does_not_fit_is_said_with_the_way_out(): void
+    {
+        $why = static fn (string $method, ValueSubject $of): ?string => ValueMethods::get($method)->misfit($of);
+        $loss = self::subject([2025 => ['earnings_per_share_diluted' => -1.0, 'revenue' => 0]]);
+        $this->assertStringContainsString('no multiple of earnings says anything', (string) $why('earnings_path', $loss));
+        $this->assertStringContainsString('nothing on this basis', (string) $why('earnings_path_sales', $loss));
+        $this->assertNull($why('earnings_path', self::subject()));
+        $this->assertNull($why('cash_flow_to_equity', self::subject()));
+        $bank = self::subject(kind: ReportingModel::Bank);
+        $this->assertStringContainsString('not capital expenditure', (string) $why('cash_flow_to_equity', $bank));
+        $poor = self::subject(array_fill_keys(range(2020, 2025), ['net_income' => -1, 'net_income_common' => -1, 'net_income_parent' => -1]));
+        $this->assertNotNull($why('cash_flow_to_equity', $poor));
     }
 
     public function test_what_is_paid_out_lies_between_nothing_and_all(): void

@@ -26,6 +26,27 @@ final class ValueSimulationTest extends TestCase
         return new ValueSimulation($sheet, $distributions, $correlations);
     }
 
+    public function test_some_of_the_draws_of_a_seed_are_those_that_all_of_them_have_there(): void
+    {
+        $drawn = ['kind' => 'normal', 'mean' => 10, 'deviation' => 2];
+        foreach ([['a' => $drawn], ['a' => $drawn, 'b' => $drawn]] as $distributions) {
+            $simulation = $this->simulation($distributions);
+            $all = $simulation->values(0, 60, 5);
+            $this->assertSame($all, [...$simulation->values(0, 20, 5), ...$simulation->values(20, 1, 5), ...$simulation->values(21, 39, 5)]);
+        }
+    }
+
+    public function test_the_histogram_lies_between_the_first_and_the_last_half_hundredth(): void
+    {
+        $told = ValueSimulation::told(array_map(floatval(...), range(0, 1000)), 1001, 499.5);
+        $bars = $told['histogram'];
+        $this->assertEqualsWithDelta([5.0, 995.0], [$bars[0]['from'], $bars[39]['to']], 1e-9);
+        $this->assertSame(1001, array_sum(array_column($bars, 'count')));
+        $this->assertSame([30, 25], [$bars[0]['count'], $bars[20]['count']], 'what lies beyond is in the outer ones');
+        $this->assertEqualsWithDelta(501 / 1001, $told['chance_above_price'], 1e-12);
+        $this->assertEqualsWithDelta(500.0, $told['mean'], 1e-9);
+    }
+
     /** @return iterable<string, array{array<string, mixed>, float, float}> distribution, mean and deviation */
     public static function kinds(): iterable
     {
