@@ -16,13 +16,13 @@ final class Cases
      */
     public static function against(float $price, array $cases): array
     {
-        $values = array_column($cases, 'value');
-        $best = max(-INF, ...$values);
-        $worst = min(INF, ...$values);
         $sum = array_sum(array_column($cases, 'probability'));
         if ($cases === [] || $sum <= 0) {
             throw new \InvalidArgumentException(Words::say('the_probabilities_of_the_cases_must'));
         }
+        $values = array_column($cases, 'value');
+        $best = max($values);
+        $worst = min($values);
         $expected = $variance = 0.0;
         foreach ($cases as $case) {
             $expected += ($case['probability'] / $sum) * $case['value'];

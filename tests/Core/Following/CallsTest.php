@@ -165,6 +165,29 @@ final class CallsTest extends TestCase
         $this->assertSame([true, true, false], array_map($risen->isBeyond(...), [0.11, 0.1, 0.09]));
     }
 
+    public function test_what_was_expected_before_a_split_is_told_in_the_shares_of_now(): void
+    {
+        $expected = static fn (string $line, int $day): array => [
+            'line' => $line,
+            'period' => 20250,
+            'day' => $day,
+            'mean' => 8.0,
+            'deviation' => 0.1,
+            'count' => 5,
+            'high' => 8.0,
+            'low' => 8.0,
+        ];
+        $all = [];
+        foreach (['earnings_per_share_diluted', 'revenue'] as $line) {
+            foreach ([20240101, 20240601, 20240801, 20250801] as $day) {
+                $all[] = $expected($line, $day);
+            }
+        }
+        $of = $this->followed([10.0], estimates: $all, actions: new CorporateActions([[20240701, 2.0]]))->now;
+        $this->assertSame([[20240601, 4.0], [20240801, 8.0]], $of->expectedPath('earnings_per_share_diluted', 20250, 20240201));
+        $this->assertSame([[20240101, 8.0], [20240601, 8.0], [20240801, 8.0]], $of->expectedPath('revenue', 20250, 20240101));
+    }
+
     public function test_dividends_insiders_and_dates_call_once(): void
     {
         $dividend = static fn (int $declared, float $amount, bool $special = false): array => [

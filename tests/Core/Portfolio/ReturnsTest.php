@@ -91,6 +91,8 @@ final class ReturnsTest extends TestCase
             $this->assertEqualsWithDelta(0.0, $sum, 1e-6);
         }
         $this->assertNull(MoneyWeightedReturn::of(20200101, 0.0, [], 20211231, 100.0)->annual);
+        $this->assertNull(MoneyWeightedReturn::of(20200101, 100.0, [], 20211231, 0.0)->annual);
+        $this->assertNull(MoneyWeightedReturn::of(20200101, 100.0, [], 20200101, 110.0)->annual, 'of one day');
     }
 
     public function test_contributions_add_up_and_a_missing_price_is_no_nought(): void

@@ -139,7 +139,8 @@ final class MethodInputsTest extends TestCase
         $this->assertNull($why('cash_flow_to_equity', self::subject()));
         $bank = self::subject(kind: ReportingModel::Bank);
         $this->assertStringContainsString('not capital expenditure', (string) $why('cash_flow_to_equity', $bank));
-        $poor = self::subject(array_fill_keys(range(2020, 2025), ['net_income' => -1, 'net_income_common' => -1, 'net_income_parent' => -1]));
+        $lost = ['net_income' => -1, 'net_income_common' => -1, 'net_income_parent' => -1];
+        $poor = self::subject(array_fill_keys(range(2020, 2025), $lost));
         $this->assertNotNull($why('cash_flow_to_equity', $poor));
     }
 
@@ -160,6 +161,16 @@ final class MethodInputsTest extends TestCase
         $one = UsualInputs::returnOnEquity(self::subject(years: [2024, 2025]));
         $this->assertSame('last four quarters', $one->source);
         $this->assertEqualsWithDelta(150 / 700, $one->value, 1e-9);
+    }
+
+    public function test_a_figure_beyond_what_one_would_dare_says_so(): void
+    {
+        $within = static fn (?float $of): array => UsualInputs::within($of, -0.1, 0.2, 'houses');
+        $this->assertSame([[0.2, 'houses'], [-0.1, 'houses'], [null, 'houses']], array_map($within, [0.2, -0.1, null]));
+        [$high, $low] = array_map($within, [0.201, -0.3]);
+        $this->assertSame([0.2, -0.1], [$high[0], $low[0]]);
+        $this->assertStringStartsWith('houses, at most 20', $high[1]);
+        $this->assertStringStartsWith('houses, at least', $low[1]);
     }
 
     public function test_usual_figures_and_between_what_they_make_sense(): void
@@ -243,6 +254,11 @@ final class MethodInputsTest extends TestCase
         $this->assertEqualsWithDelta($moved, $inputs['growth_salt']->value, 1e-9);
         $this->assertSame('last three years, all together as expected', $inputs['growth_ore']->source);
         $this->assertEqualsWithDelta([2024 => 0.1, 2025 => 0.1], $inputs['growth_ore']->years->history, 1e-9);
+
+        $young = self::subject([], ['Ore' => [2023 => 0.0, 2024 => 5.0, 2025 => 6.0], 'Salt' => [2025 => 4.0]]);
+        $history = SegmentSales::inputs($young, SegmentSales::of($young), 0.02)[1]->years->history;
+        $this->assertNull($history[2024], 'from nothing to something is no rate');
+        $this->assertEqualsWithDelta(0.2, $history[2025], 1e-12);
 
         $one = self::subject();
         [$sales, $growth] = SegmentSales::inputs($one, SegmentSales::of($one), 0.02);
