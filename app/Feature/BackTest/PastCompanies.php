@@ -71,10 +71,13 @@ final readonly class PastCompanies
     {
         return CollectorPause::during(function (Closure $collect) use ($plan, $attributes, $progress): PastUniverses {
             $past = $this->none($plan);
+            // Of most companies the reader has nothing of their own: those are not asked for it one by one.
+            $own = $plan->context->as?->companies() ?? [];
             $done = 0;
             foreach ($attributes as $id => $its) {
                 foreach ($this->alike($id, array_keys($its)) as $span) {
-                    $company = $this->companies->read($id, $plan->context->as, on: $span[count($span) - 1]);
+                    $as = array_key_exists($id, $own) ? $plan->context->as : null;
+                    $company = $this->companies->read($id, $as, on: $span[count($span) - 1]);
                     if ($company !== null) {
                         // A kind of business that was chosen by the reader counts.
                         $template = ['template' => $company->template->value];
