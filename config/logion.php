@@ -13,7 +13,7 @@ return [
     'companies_of_a_part' => ['columns' => 100, 'back_test' => 200],
     // The same of a value that is drawn: half a second to two.
     'draws_of_a_part' => 5000,
-    // Prices of a file written in one go: so long others wait who write.
+    // A file with more prices is written while it is read, some at a time, so that others can write; one with fewer at the end, at once.
     'prices_at_once' => (int) env('LOGION_PRICES_AT_ONCE', 50_000),
     // Whether a simulated exchange lives through a day by itself after each working day, where the scheduler runs.
     'advances_daily' => (bool) env('LOGION_ADVANCES_DAILY', false),

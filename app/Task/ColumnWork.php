@@ -41,7 +41,10 @@ final readonly class ColumnWork implements PartedWork
         $stamp = $this->stamp->read();
 
         return array_map(
-            static fn (array $ids): array => ['asked' => ['companies' => $ids, 'stamp' => $stamp], 'size' => count($ids)],
+            fn (array $ids): array => [
+                'asked' => ['companies' => $ids, 'years' => $this->formula === null, 'stamp' => $stamp],
+                'size' => count($ids),
+            ],
             array_chunk($this->companies(), config('logion.companies_of_a_part.columns')) ?: [[]],
         );
     }
@@ -52,7 +55,7 @@ final readonly class ColumnWork implements PartedWork
         $columns = $this->computation->share($asked['companies'], $this->asOf, $formulas, static fn () => $goesOn());
 
         $packed = array_map(static fn (Column $of): array => [$of->packed, $of->states], $columns);
-        $years = $this->formula === null ? $this->years->compute($asked['companies']) : [];
+        $years = $asked['years'] ? $this->years->compute($asked['companies']) : [];
 
         return serialize([$asked['stamp'], $asked['companies'], $packed, $years]);
     }
