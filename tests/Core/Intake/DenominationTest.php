@@ -133,6 +133,7 @@ final class DenominationTest extends TestCase
                 ['In millions, except share amounts', 1e6, 1.0],
                 ['in millions, except number of shares, which are reflected in thousands, and per-share amounts', 1e6, 1e3],
                 ['EUR in millions, shares in thousands', 1e6, 1e3],
+                ['EUR in thousands, shares in millions', 1e3, 1e6],
                 ['In Millions, except per share data', 1e6, null],
                 ['In thousands, except earnings per share', 1e3, null],
                 ['in thousands, unless otherwise stated', 1e3, null],

@@ -192,4 +192,12 @@ final class ChartTest extends TestCase
     {
         return array_map(static fn (?float $x): float => $factor * (float) $x, $values);
     }
+
+    public function test_an_oscillator_looks_at_fourteen_bars_unless_told_otherwise(): void
+    {
+        $close = array_map(static fn (int $i): float => 10 + sin($i), range(1, 40));
+        $high = array_map(static fn (float $of): float => $of + 0.5, $close);
+        $low = array_map(static fn (float $of): float => $of - 0.5, $close);
+        $this->assertSame(Indicators::stochastic($high, $low, $close, 14, 3, 3), Indicators::stochastic($high, $low, $close));
+    }
 }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Tests\Core\ValueMethod;
 
 use Logion\CrossSection\Universe;
+use Logion\EarningPower\Basis;
+use Logion\EarningPower\CompanyEarningPower;
 use Logion\Figure\Absence;
 use Logion\Figure\Reason;
 use Logion\Market\PriceSeries;
@@ -110,6 +112,8 @@ final class MethodInputsTest extends TestCase
         $margins = [2020 => 20, 2021 => 50, 2022 => 120, 2023 => 90, 2024 => 60, 2025 => 150];
         $changes = array_map(static fn (int $of): array => ['operating_income' => $of], $margins);
         $this->assertNotNull(self::subject($changes)->peak());
+        $this->assertNotNull(ValueMethods::get('earnings_path')->misfit(self::subject($changes)));
+        $this->assertNull(ValueMethods::get('earnings_path_sales')->misfit(self::subject($changes)), 'sales have no margin');
         // Median 0.105: a range of 0.126 is just not wide enough, one wider by a hair is.
         $of = static function (float $now): ValueSubject {
             $changes = [2025 => ['operating_income' => $now]];
@@ -142,6 +146,12 @@ final class MethodInputsTest extends TestCase
         $lost = ['net_income' => -1, 'net_income_common' => -1, 'net_income_parent' => -1];
         $poor = self::subject(array_fill_keys(range(2020, 2025), $lost));
         $this->assertNotNull($why('cash_flow_to_equity', $poor));
+        $idle = self::subject(array_fill_keys(range(2020, 2025), ['operating_income' => 0]));
+        $this->assertStringContainsString('earned nothing', (string) $why('earnings_power', $idle), 'nothing is not above nothing');
+        $power = new CompanyEarningPower(self::subject()->scope);
+        $this->assertEqualsWithDelta(1.5 * 1.1, $power->expected(Basis::Earnings, 1, 0.1), 1e-9);
+        $this->assertNull($power->expected(Basis::Earnings, 1, -1.0), 'all of it gone');
+        $this->assertNull($power->expected(Basis::Earnings, 1), 'nothing is made up');
     }
 
     public function test_what_is_paid_out_lies_between_nothing_and_all(): void
@@ -181,6 +191,8 @@ final class MethodInputsTest extends TestCase
         $growth = self::input('revised_growth', 'growth', $of);
         $this->assertSame([-0.04, 0.6], [$growth->low, $growth->high]);
         $this->assertSame(0.15, self::input('revised_growth', 'cap', $of)->value);
+        $yield = self::input('net_asset_value', 'capitalisation_rate', self::subject(kind: ReportingModel::Property));
+        $this->assertSame([0.01, 0.2], [$yield->low, $yield->high]);
         $this->assertEqualsWithDelta(3.0, self::input('liquidation', 'owed', $of)->value, 1e-12);
         $this->assertSame(0.1, self::input('liquidation', 'cost', $of)->value);
         $brings = array_map(
