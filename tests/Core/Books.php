@@ -32,6 +32,7 @@ final class Books
         int $asOf = 20260630,
         ?PriceSeries $prices = null,
         ReportingModel $template = ReportingModel::Industrial,
+        Economy $economy = new Economy(),
     ): CompanyScope {
         $facts = $ends = [];
         foreach ($years as $year => $lines) {
@@ -46,7 +47,7 @@ final class Books
         }
         $company = new CompanyData(1, 'TEST', $template, '10', 'XCR', 'XCR', $facts, $ends, $prices ?? new PriceSeries([], []));
 
-        return new CompanyScope($company, $asOf, Catalogue::builtIn(), new Economy());
+        return new CompanyScope($company, $asOf, Catalogue::builtIn(), $economy);
     }
 
     /** @return array{float|Absence, float|Absence} the formula valued, and what its working says, on annual figures */

@@ -9,11 +9,8 @@ use Logion\CostOfCapital\CostSheet;
 use Logion\CrossSection\Universe;
 use Logion\Market\Economy;
 use Logion\Market\PriceSeries;
-use Logion\Metric\Catalogue;
-use Logion\Metric\CompanyData;
-use Logion\Metric\CompanyScope;
-use Logion\Reporting\ReportingModel;
 use PHPUnit\Framework\TestCase;
+use Tests\Core\Books;
 use Tests\Core\CrossSection\MakesUniverses;
 use Tests\Core\InventedFilings;
 
@@ -36,20 +33,13 @@ final class CostSheetTest extends TestCase
     {
         $years = InventedFilings::years(5);
         $years[2025] = [...$years[2025], ...$changes];
-        $economy = new Economy(series: ['risk_free_rate' => ['days' => [20260101], 'values' => [0.03]]]);
-        $company = new CompanyData(
-            1,
-            'TEST',
-            ReportingModel::Industrial,
-            '10',
-            'XCR',
-            'XCR',
-            InventedFilings::facts($years),
-            InventedFilings::ends(array_keys($years)),
-            $price > 0 ? new PriceSeries([20260629, 20260630], [$price, $price]) : new PriceSeries([], []),
+        $scope = Books::scope(
+            $years,
+            prices: $price > 0 ? new PriceSeries([20260629, 20260630], [$price, $price]) : null,
+            economy: new Economy(series: ['risk_free_rate' => ['days' => [20260101], 'values' => [0.03]]]),
         );
 
-        return new CostInputs(new CompanyScope($company, 20260630, Catalogue::builtIn(), $economy), self::market(), []);
+        return new CostInputs($scope, self::market(), []);
     }
 
     /** Two shares that pay 3.5 % together and are to earn 6 % more. */
