@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Logion\Reporting;
 
+use Closure;
+
 /**
  * Fills what a statement implies but does not show. The totals that are there are evidence: a total all of whose parts but one
  * are known determines that one; a total that adds up without its absent parts shows that they are none; a total that does not
@@ -105,14 +107,14 @@ final class DerivedTotals
      * @param  array<string, float>  $values
      * @param  list<array{string, list<array{int, string, string}>}>  $sums  total, and sign, line and absence of each part
      * @param  array<string, list<array{int, string, string}>>  $partsOf  parts of each total, by its first sum
-     * @param  array<string, true|float>  $used
+     * @param  (Closure(): array<string, true|float>)|null  $used
      * @param  array<string, true>  $struck
      */
     private function __construct(
         private array $values,
         private readonly array $sums,
         private readonly array $partsOf,
-        private readonly array $used,
+        private readonly ?Closure $used,
         private readonly array $struck,
     ) {
         $this->open = $sums;
@@ -120,7 +122,7 @@ final class DerivedTotals
 
     /**
      * @param  array<string, float>  $values  reported lines of one period
-     * @param  array<string, true|float>  $used  lines the company reports in some period
+     * @param  (Closure(): array<string, true|float>)|null  $used  lines the company reports in some period; few periods need them
      * @param  array<string, true>  $struck  lines a reader struck out: what is left does not bring them back
      * @param  string|null  $shape  what stands for these lines in this order, where that is known
      * @return array<string, string> how lines added to `$values` were found; {@see ABSENT} ones were not added
@@ -128,16 +130,18 @@ final class DerivedTotals
     public static function fill(
         array &$values,
         ReportingModel $template,
-        array $used = [],
+        ?Closure $used = null,
         array $struck = [],
         ?string $shape = null,
     ): array {
         $plan = self::$plans[$template->value] ??= self::plan($template);
         $shape ??= implode(' ', array_keys($values));
         $course = self::$remembered[$template->value][$shape] ?? null;
+        $relevant = $shape;
         if ($course === null) {
             // Lines that no total and no rule speaks of change nothing, nor does the order in which lines are told.
-            $course = self::$remembered[$template->value][self::relevant($plan['lines'], $values)] ?? null;
+            $relevant = implode(' ', array_keys(array_intersect_key($plan['lines'], $values)));
+            $course = self::$remembered[$template->value][$relevant] ?? null;
             $course === null || self::keep($template, $shape, $course);
         }
         $added = $course === null ? null : self::follow($course, $values);
@@ -155,20 +159,11 @@ final class DerivedTotals
         $course = $completion->courseToRemember($values);
         if ($course !== null) {
             self::keep($template, $shape, $course);
-            self::keep($template, self::relevant($plan['lines'], $values), $course);
+            self::keep($template, $relevant, $course);
         }
         $values = $completion->values;
 
         return $completion->added;
-    }
-
-    /**
-     * @param  array<string, true>  $lines
-     * @param  array<string, float>  $values
-     */
-    private static function relevant(array $lines, array $values): string
-    {
-        return implode(' ', array_keys(array_intersect_key($lines, $values)));
     }
 
     /** @param  Course  $course */
@@ -390,7 +385,8 @@ final class DerivedTotals
      */
     private function leaveOut(array $absent, float $rest): void
     {
-        $dropped = array_values(array_filter($absent, fn (array $part): bool => isset($this->used[$part[1]])));
+        $used = $this->used === null ? [] : ($this->used)();
+        $dropped = array_values(array_filter($absent, static fn (array $part): bool => isset($used[$part[1]])));
         if (count($dropped) === 1 && $this->determine($dropped[0], $rest)) {
             $this->none(array_values(array_filter($absent, static fn (array $part): bool => $part !== $dropped[0])));
 

@@ -46,8 +46,8 @@ final class FactSheet
 
     private ?self $statements = null;
 
-    /** @var array<string, true|float> lines reported in some period, whatever the value */
-    private array $used = [];
+    /** @var array<string, true|float>|null lines reported in some period, whatever the value; null until they are asked for */
+    private ?array $used = null;
 
     /** @var array<int, array<string, list<array{NonRecurringItem, float}>>> what one-off items changed, by period and line */
     private array $adjusted = [];
@@ -90,13 +90,13 @@ final class FactSheet
             $this->corrections = $earlier->corrections;
             $this->completed = $earlier->completed;
             $this->adjusted = $earlier->adjusted;
-            $this->used = $earlier->used;
+            $this->used = $earlier->used();
             $this->pending = array_fill_keys(array_keys($earlier->pending), $earlier);
         }
-        $usedBefore = count($this->used);
+        $usedBefore = $this->used;
         $facts = $facts instanceof FiledFacts ? $facts : FiledFacts::of($facts);
         $this->basis = new ShareBasis($facts, $actions, $asOf);
-        $touched = $shapes = [];
+        $touched = [];
         foreach ($facts->filed as $filed) {
             if ($filed->filedOn > $asOf) {
                 $this->nextFiling = min($this->nextFiling, $filed->filedOn);
@@ -106,8 +106,7 @@ final class FactSheet
                 $before = $this->filed[$filed->period] ?? [];
                 $this->filed[$filed->period] = $version === Version::FirstReported ? [...$before, $filed] : [$filed, ...$before];
                 $touched[$filed->period] = true;
-                if (! isset($shapes[$filed->shape])) {
-                    $shapes[$filed->shape] = true;
+                if ($this->used !== null) {
                     $this->used += $filed->values;
                 }
             }
@@ -119,14 +118,16 @@ final class FactSheet
             }
             if ($fact->filedOn > $since) {
                 $this->corrections[$fact->period][$fact->line] = $fact;
-                $this->used[$fact->line] = true;
+                if ($this->used !== null) {
+                    $this->used[$fact->line] = true;
+                }
                 $touched[$fact->period] = true;
             }
         }
         $this->periods = array_keys($this->filed + $this->corrections);
         sort($this->periods);
         // A line reported for the first time may be what another period lacks.
-        foreach (count($this->used) > $usedBefore ? $this->periods : array_keys($touched) as $period) {
+        foreach (count($this->used ?? []) > count($usedBefore ?? []) ? $this->periods : array_keys($touched) as $period) {
             $this->pending[$period] = null;
             unset($this->values[$period]);
         }
@@ -164,6 +165,28 @@ final class FactSheet
         return $value === null ? [] : [$line => $value];
     }
 
+    /** @return array<string, true|float> */
+    private function used(): array
+    {
+        if ($this->used === null) {
+            $used = $shapes = [];
+            foreach ($this->filed as $ofPeriod) {
+                foreach ($ofPeriod as $filed) {
+                    if (! isset($shapes[$filed->shape])) {
+                        $shapes[$filed->shape] = true;
+                        $used += $filed->values;
+                    }
+                }
+            }
+            foreach ($this->corrections as $lines) {
+                $used += array_fill_keys(array_keys($lines), true);
+            }
+            $this->used = $used;
+        }
+
+        return $this->used;
+    }
+
     /** Values of a period from its facts: on the share basis of the day, totals completed. */
     private function complete(int $period): void
     {
@@ -188,7 +211,7 @@ final class FactSheet
                 $values[$line] = isset(self::COUNTS[$line]) ? $values[$line] * $ratio : $values[$line] / $ratio;
             }
         }
-        $this->completed[$period] = DerivedTotals::fill($values, $this->template, $this->used, $struck, $shape);
+        $this->completed[$period] = DerivedTotals::fill($values, $this->template, $this->used(...), $struck, $shape);
         $this->adjusted[$period] = $this->oneOffs?->apply($values, $period, $this->template) ?? [];
         $this->values[$period] = $values;
     }

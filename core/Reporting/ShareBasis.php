@@ -35,9 +35,13 @@ final class ShareBasis
         if ($splits === []) {
             return;
         }
+        $until = min($asOf, Day::plus(max(array_column($splits, 0)), self::NEAR));
         $counts = [];
         foreach ($facts->filed as $filed) {
-            foreach ($filed->filedOn <= $asOf ? self::COUNTS : [] as $line) {
+            if ($filed->filedOn > $until) {
+                break; // Nothing later is near a split.
+            }
+            foreach (self::COUNTS as $line) {
                 $latest = $counts[$filed->filedOn][$line] ?? null;
                 if (
                     ($filed->values[$line] ?? 0.0) > 0 &&

@@ -81,7 +81,7 @@ final class DerivedTotalsTest extends TestCase
             DerivedTotals::fill(
                 $values,
                 ReportingModel::Industrial,
-                array_fill_keys(array_keys(self::BALANCE), true),
+                static fn (): array => array_fill_keys(array_keys(self::BALANCE), true),
                 array_fill_keys($struck, true),
             );
 
@@ -318,7 +318,8 @@ final class DerivedTotalsTest extends TestCase
                     isset($values['total_assets']) && ($values['total_assets'] = $sum('total_current_assets', 'total_non_current_assets'));
                     isset($values['gross_profit']) && ($values['gross_profit'] = $sum('revenue') - $sum('cost_of_revenue'));
                 }
-                $used = array_fill_keys(array_slice($lines, 0, mt_rand(0, 20)), true);
+                $some = array_fill_keys(array_slice($lines, 0, mt_rand(0, 20)), true);
+                $used = static fn (): array => $some;
                 $known = $values;
                 $ways = DerivedTotals::fill($known, ReportingModel::Industrial, $used);
                 $fresh = $values;
