@@ -324,14 +324,7 @@ final class CompanyReader
     private function observations(int $companyId, CorporateActions $actions, array $listings, string $currency): array
     {
         $redenominated = array_filter($listings, static fn (DatedListing $listing): bool => $listing->currency !== $currency) !== [];
-        $observations = [];
         [$names, $days, $values] = $this->packed->columns('observations', $companyId);
-        $at = 0;
-        // Those of a name stand one after another.
-        foreach ($redenominated ? [] : array_count_values($names) as $name => $count) {
-            $observations[$name] = ['days' => array_slice($days, $at, $count), 'values' => array_slice($values, $at, $count)];
-            $at += $count;
-        }
         foreach ($redenominated ? $names : [] as $i => $name) {
             $rate =
                 Catalogue::builtIn()->unit($name) === Unit::MoneyPerShare
@@ -339,10 +332,19 @@ final class CompanyReader
                         ->read()
                         ->exchange(DatedListing::nearest($listings, $days[$i])->currency ?? $currency, $currency, $days[$i])
                     : 1.0;
-            if ($rate !== null) {
-                $observations[$name]['days'][] = $days[$i];
-                $observations[$name]['values'][] = $values[$i] * $rate;
+            if ($rate === null) {
+                unset($names[$i]);
+            } else {
+                $values[$i] *= $rate;
             }
+        }
+        $daysOf = $valuesOf = $observations = [];
+        foreach ($names as $i => $name) {
+            $daysOf[$name][] = $days[$i];
+            $valuesOf[$name][] = $values[$i];
+        }
+        foreach ($daysOf as $name => $its) {
+            $observations[$name] = ['days' => $its, 'values' => $valuesOf[$name]];
         }
         $trades = array_map(
             static fn (array $row): array => ['day' => (int) $row['day'], 'shares' => (float) $row['shares']],

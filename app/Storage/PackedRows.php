@@ -4,26 +4,27 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
+use Illuminate\Database\Connection;
 use Illuminate\Support\Facades\DB;
 use PDO;
 
 /**
  * The rows of a company or listing as columns. A refresh keeps them packed, which is read several times faster than thousands of rows;
- * where they are not packed, or not any more, the rows themselves are read. Of what grows every day the rows up to some day are packed,
- * and the few after it read beside them: to pack all anew each day would write gigabytes.
+ * where they are not packed, or not any more, the rows themselves are read. The rows up to some day or number are packed, and the few
+ * after it read beside them: to pack all anew each day would write gigabytes.
  */
 final class PackedRows
 {
-    /** Whose rows, which columns in which order, and the type of each column: i a whole number, f a number, t a text. */
+    /** Whose rows, which columns in which order, the type of each column: i a whole number, f a number, t a text; and what grows. */
     private const SOURCES = [
-        'bars' => ['listing_id', 'day, high, low, close, volume', 'day', 'iffff'],
-        'facts' => ['company_id', 'line, period, value, filing_id', 'id', 'tifi'],
-        'estimates' => ['company_id', 'line, period, day, mean, deviation, analysts, high, low', 'day, id', 'tiiffiff'],
-        'observations' => ['company_id', 'name, day, value', 'name, day, id', 'tif'],
+        'bars' => ['listing_id', 'day, high, low, close, volume', 'day', 'iffff', 'day'],
+        'facts' => ['company_id', 'line, period, value, filing_id', 'id', 'tifi', 'id'],
+        'estimates' => ['company_id', 'line, period, day, mean, deviation, analysts, high, low', 'day, id', 'tiiffiff', 'day'],
+        'observations' => ['company_id', 'name, day, value', 'day, id', 'tif', 'day'],
     ];
 
-    /** What grows every day, by its day. */
-    private const GROWING = 'bars';
+    /** The days of bars are those of other listings. */
+    private const SHARED = 'bars';
 
     /** What of its rows is seen. */
     private const SEEN = ['bars' => ' and '.SeenBars::SQL];
@@ -52,27 +53,21 @@ final class PackedRows
      */
     public function columns(string $source, int $owner, ?array $only = null): array
     {
-        [$of, $columns, $order, $types] = self::SOURCES[$source];
-        $isGrowing = $source === self::GROWING;
+        [$of, $columns, $order, $types, $grows] = self::SOURCES[$source];
         $seen = self::SEEN[$source] ?? '';
+        $connection = DB::connection();
+        $rows = "select {$columns} from {$source} where {$of} = ?{$seen}";
         $packed =
             $this->rows(
+                $connection,
                 "select columns, up_to from packed_rows where source = '{$source}' and owner = ?".
-                    (self::isCounted($source) ? ' and size = '.self::number($source) : ''),
+                    (self::isCounted($connection) ? ' and size = '.self::number($source) : ''),
                 [$owner],
             )[0] ?? null;
         if ($packed === null) {
-            $rows = $this->rows("select {$columns} from {$source} where {$of} = ?{$seen} order by {$order}", [$owner]);
-
-            return self::across($rows, $types, $only);
+            return self::across($this->rows($connection, "{$rows} order by {$order}", [$owner]), $types, $only);
         }
-        $after = [];
-        if ($isGrowing) {
-            $after = $this->rows("select {$columns} from {$source} where {$of} = ? and day > ?{$seen} order by {$order}", [
-                $owner,
-                (int) $packed[1],
-            ]);
-        }
+        $after = $this->rows($connection, "{$rows} and {$grows} > ? order by {$order}", [$owner, (int) $packed[1]]);
         if (count($after) <= self::LEAST_AFTER + ($owner % self::SPREAD)) {
             $this->whole[$source][$owner] = true;
         }
@@ -80,7 +75,7 @@ final class PackedRows
         // Each column is packed by itself, so that who wants two of them does not unpack all.
         $read = [];
         foreach ($only ?? array_keys($parts) as $i) {
-            $read[$i] = $isGrowing && $i === 0 ? $this->days($parts[$i]) : igbinary_unserialize($parts[$i]);
+            $read[$i] = $source === self::SHARED && $i === 0 ? $this->days($parts[$i]) : igbinary_unserialize($parts[$i]);
         }
         foreach ($after === [] ? [] : self::across($after, $types, $only) as $i => $column) {
             array_push($read[$i], ...$column);
@@ -90,21 +85,20 @@ final class PackedRows
     }
 
     /**
-     * Whether rows that were added are told by their number. Of bars, which are many, the database forgets what is packed when one is added
-     * among them, which is safe only where nobody can add one while another packs.
+     * Whether rows that were added among those packed are told by their number. SQLite forgets what is packed when one is added, which is
+     * safe only where nobody can add one while another packs.
      */
-    private static function isCounted(string $source): bool
+    private static function isCounted(Connection $connection): bool
     {
-        return $source !== self::GROWING || DB::getDriverName() !== 'sqlite';
+        return $connection->getDriverName() !== 'sqlite';
     }
 
     /** @param  key-of<self::SOURCES>  $source */
     private static function number(string $source): string
     {
-        return "(select count(*) from {$source} where ".
-            self::SOURCES[$source][0].
-            ' = owner'.
-            ($source === self::GROWING ? ' and day <= up_to)' : ')');
+        [$of, , , , $grows] = self::SOURCES[$source];
+
+        return "(select count(*) from {$source} where {$of} = owner and {$grows} <= up_to)";
     }
 
     /**
@@ -138,33 +132,29 @@ final class PackedRows
             return;
         }
         // Rows are read and kept in one transaction, so that nobody changes them in between.
-        DB::transaction(function () use ($owners): void {
+        DB::transaction(function (Connection $connection) use ($owners): void {
             $put = null;
             foreach ($owners as $source => $ids) {
-                $due = [];
-                if (self::isCounted($source)) {
-                    $due[] = 'size <> '.self::number($source);
-                }
-                if ($source === self::GROWING) {
-                    $of = self::SOURCES[$source][0];
-                    $after = "(select count(*) from {$source} where {$of} = owner and day > up_to".self::SEEN[$source].')';
-                    $due[] = "{$after} > ".self::LEAST_AFTER.' + owner % '.self::SPREAD;
-                }
+                [$of, , , , $grows] = self::SOURCES[$source];
+                $seen = self::SEEN[$source] ?? '';
+                $after = "(select count(*) from {$source} where {$of} = owner and {$grows} > up_to{$seen})";
+                $due = "{$after} > ".self::LEAST_AFTER.' + owner % '.self::SPREAD;
                 DB::table('packed_rows')
                     ->where('source', $source)
                     ->whereIn('owner', $ids)
-                    ->whereRaw('('.implode(' or ', $due).')')
+                    ->whereRaw(self::isCounted($connection) ? "({$due} or size <> ".self::number($source).')' : $due)
                     ->delete();
                 $kept = DB::table('packed_rows')->where('source', $source)->whereIn('owner', $ids)->pluck('owner', 'owner');
                 foreach ($ids as $owner) {
                     if (! isset($kept[$owner])) {
                         // Prepared anew for each transaction: one that was refused cannot be bound again.
-                        $put ??= DB::getPdo()->prepare(
+                        $put ??= $connection->getPdo()->prepare(
                             'insert into packed_rows (source, owner, size, columns, up_to) values (?, ?, ?, ?, ?) '.
                                 'on conflict (source, owner) do update set size = excluded.size, columns = excluded.columns, '.
                                 'up_to = excluded.up_to',
                         );
-                        self::put($put, $source, $owner, $this->columns($source, $owner));
+                        $last = $this->rows($connection, "select max({$grows}) from {$source} where {$of} = ?{$seen}", [$owner])[0][0];
+                        self::put($put, $source, $owner, $this->columns($source, $owner), (int) $last);
                     }
                 }
             }
@@ -175,13 +165,13 @@ final class PackedRows
      * @param  key-of<self::SOURCES>  $source
      * @param  list<list<mixed>>  $columns
      */
-    private static function put(\PDOStatement $statement, string $source, int $owner, array $columns): void
+    private static function put(\PDOStatement $statement, string $source, int $owner, array $columns, int $upTo): void
     {
         $statement->bindValue(1, $source);
         $statement->bindValue(2, $owner, PDO::PARAM_INT);
         $statement->bindValue(3, count($columns[0]), PDO::PARAM_INT);
         $statement->bindValue(4, (string) igbinary_serialize(array_map(igbinary_serialize(...), $columns)), PDO::PARAM_LOB);
-        $statement->bindValue(5, $source === self::GROWING ? $columns[0][count($columns[0]) - 1] ?? 0 : null, PDO::PARAM_INT);
+        $statement->bindValue(5, $upTo, PDO::PARAM_INT);
         $statement->execute();
     }
 
@@ -205,18 +195,12 @@ final class PackedRows
      * @param  list<string|int>  $parameters
      * @return list<list<mixed>>
      */
-    private function rows(string $query, array $parameters): array
+    private function rows(Connection $connection, string $query, array $parameters): array
     {
-        $statement = $this->statement($query);
+        $pdo = $connection->getPdo();
+        $statement = $this->statements[spl_object_id($pdo).$query] ??= $pdo->prepare($query);
         $statement->execute($parameters);
 
         return $statement->fetchAll(PDO::FETCH_NUM);
-    }
-
-    private function statement(string $query): \PDOStatement
-    {
-        $connection = DB::connection()->getPdo();
-
-        return $this->statements[spl_object_id($connection).$query] ??= $connection->prepare($query);
     }
 }

@@ -132,6 +132,45 @@ final class PackedRowsTest extends DemoTestCase
         $this->assertTrue($this->packed('bars', 6));
     }
 
+    public function test_the_few_rows_that_come_later_do_not_have_all_packed_anew(): void
+    {
+        $reader = $this->app->make(CompanyReader::class);
+        $rows = $this->app->make(PackedRows::class);
+        DB::table('packed_rows')->where('owner', 2)->delete();
+        $reader->keepPacked([2]);
+        $filing = (int) DB::table('filings')->where('company_id', 2)->value('id');
+        $put = [
+            'facts' => static fn (int $n): array => ['filing_id' => $filing, 'line' => "line_{$n}", 'period' => 20200, 'value' => $n],
+            'estimates' => static fn (int $n): array => [
+                'line' => 'revenue',
+                'period' => 20260,
+                'day' => 20260700 + $n,
+                'mean' => $n,
+                'deviation' => 1,
+                'analysts' => 2,
+                'high' => 3,
+                'low' => 1,
+            ],
+            'observations' => static fn (int $n): array => ['name' => 'analysts_buy', 'day' => 20260700 + $n, 'value' => $n],
+        ];
+        foreach ($put as $source => $row) {
+            $size = fn (): int => (int) DB::table('packed_rows')->where('source', $source)->where('owner', 2)->value('size');
+            $first = $size();
+            $this->assertGreaterThan(0, $first);
+            foreach (range(1, 22) as $n) {
+                DB::table($source)->insert(['company_id' => 2, ...$row($n)]);
+            }
+            $this->assertCount($first + 22, $rows->columns($source, 2)[0]);
+            $reader->keepPacked([2]);
+            $this->assertSame($first, $size(), "{$source}: 22 stand beside what is packed");
+            DB::table($source)->insert(['company_id' => 2, ...$row(23)]);
+            $rows->columns($source, 2);
+            $reader->keepPacked([2]);
+            $this->assertSame($first + 23, $size(), "{$source}: 23 are packed");
+            $this->assertSame(DB::table($source)->where('company_id', 2)->count(), count($rows->columns($source, 2)[0]));
+        }
+    }
+
     /** @return iterable<string, array{string, \Closure(): void}> */
     public static function changes(): iterable
     {
@@ -194,6 +233,18 @@ final class PackedRowsTest extends DemoTestCase
         yield 'estimates less' => [
             'estimates',
             static fn () => DB::table('estimates')->where('company_id', 2)->where('period', 20260)->delete(),
+        ];
+        $estimate = ['company_id' => 2, 'line' => 'revenue', 'period' => 20260, 'mean' => 9.5, 'deviation' => 1.5];
+        $estimate += ['analysts' => 3, 'high' => 11.0, 'low' => 8.0];
+        yield 'an estimate more' => ['estimates', $insert('estimates', [...$estimate, 'day' => 20260702])];
+        yield 'an estimate among the others' => ['estimates', $insert('estimates', [...$estimate, 'day' => 20240703])];
+        yield 'another name observed' => [
+            'observations',
+            $insert('observations', ['company_id' => 2, 'name' => 'analysts_asleep', 'day' => 20260702, 'value' => 3]),
+        ];
+        yield 'an observation among the others' => [
+            'observations',
+            $insert('observations', ['company_id' => 2, 'name' => 'analysts_buy', 'day' => 20240703, 'value' => 3]),
         ];
         yield 'an observation more' => [
             'observations',

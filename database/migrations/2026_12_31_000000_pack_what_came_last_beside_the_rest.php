@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+use Illuminate\Database\Migrations\Migration;
+use Illuminate\Database\Schema\Blueprint;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Schema;
+
+/**
+ * Of facts, estimates and observations, too, the rows up to some number or day are packed, and those after it read beside them. Facts are
+ * numbered as they come, so that none is added among those packed; what is packed of the others is forgotten when one is.
+ */
+return new class() extends Migration
+{
+    private const SOURCES = ['estimates', 'observations'];
+
+    public function up(): void
+    {
+        $this->forgetAll();
+        // Observations are asked for by company alone, and by the day they came after.
+        Schema::table('observations', static function (Blueprint $table): void {
+            $table->index(['company_id', 'day']);
+            $table->dropIndex(['company_id', 'name', 'day']);
+        });
+        if (DB::getDriverName() !== 'sqlite') {
+            Schema::table('packed_rows', static fn (Blueprint $table) => $table->bigInteger('up_to')->nullable()->change());
+
+            return;
+        }
+        foreach (self::SOURCES as $table) {
+            DB::statement(
+                "create trigger {$table}_unpacked_by_insert after insert on {$table} "
+                    ."when new.day <= (select up_to from packed_rows where source = '{$table}' and owner = new.company_id) "
+                    ."begin delete from packed_rows where source = '{$table}' and owner = new.company_id; end",
+            );
+        }
+    }
+
+    public function down(): void
+    {
+        $this->forgetAll();
+        foreach (DB::getDriverName() === 'sqlite' ? self::SOURCES : [] as $table) {
+            DB::statement("drop trigger if exists {$table}_unpacked_by_insert");
+        }
+        Schema::table('observations', static function (Blueprint $table): void {
+            $table->index(['company_id', 'name', 'day']);
+            $table->dropIndex(['company_id', 'day']);
+        });
+    }
+
+    private function forgetAll(): void
+    {
+        DB::table('packed_rows')->whereIn('source', ['facts', ...self::SOURCES])->delete();
+    }
+};
