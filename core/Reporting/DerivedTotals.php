@@ -60,7 +60,7 @@ final class DerivedTotals
      */
     private static array $plans = [];
 
-    /** Different sets of reported lines of which the course is remembered. */
+    /** Different sets and orders of reported lines of which the course is remembered. */
     private const MOST_REMEMBERED = 10000;
 
     /** Lines that say whether there is a statement at all, and of dividends. */
@@ -78,9 +78,12 @@ final class DerivedTotals
      * What was done for a set of reported lines, where nothing depended on the amounts but that totals add up. Companies show the same
      * lines again and again.
      *
-     * @var array<string, array<string, Course>> by template and lines
+     * @var array<string, array<string, Course>> by template and lines in their order
      */
     private static array $remembered = [];
+
+    /** @var array<string, array<string, Course>> by template and those lines that decide, of which there are far fewer sets */
+    private static array $courses = [];
 
     /**
      * Step, line, how it was found or the total, sign, and all parts of the sum; null where the amounts decided.
@@ -137,12 +140,12 @@ final class DerivedTotals
         $plan = self::$plans[$template->value] ??= self::plan($template);
         $shape ??= implode(' ', array_keys($values));
         $course = self::$remembered[$template->value][$shape] ?? null;
-        $relevant = $shape;
+        $relevant = '';
         if ($course === null) {
             // Lines that no total and no rule speaks of change nothing, nor does the order in which lines are told.
             $relevant = implode(' ', array_keys(array_intersect_key($plan['lines'], $values)));
-            $course = self::$remembered[$template->value][$relevant] ?? null;
-            $course === null || self::keep($template, $shape, $course);
+            $course = self::$courses[$template->value][$relevant] ?? null;
+            $course === null || self::keep(self::$remembered, $template, $shape, $course);
         }
         $added = $course === null ? null : self::follow($course, $values);
         if ($added !== null) {
@@ -156,24 +159,26 @@ final class DerivedTotals
         } while (count($completion->added) > $before);
         $completion->zeros($plan['alone']);
         $completion->addUp();
-        $course = $completion->courseToRemember($values);
-        if ($course !== null) {
-            self::keep($template, $shape, $course);
-            self::keep($template, $relevant, $course);
+        $learnt = $course === null ? $completion->courseToRemember($values) : null;
+        if ($learnt !== null) {
+            self::keep(self::$remembered, $template, $shape, $learnt);
+            self::keep(self::$courses, $template, $relevant, $learnt);
         }
         $values = $completion->values;
 
         return $completion->added;
     }
 
-    /** @param  Course  $course */
-    private static function keep(ReportingModel $template, string $shape, array $course): void
+    /**
+     * @param  array<string, array<string, Course>>  $memory
+     * @param  Course  $course
+     */
+    private static function keep(array &$memory, ReportingModel $template, string $lines, array $course): void
     {
-        $kept = self::$remembered[$template->value] ?? [];
-        if (count($kept) >= self::MOST_REMEMBERED) {
-            self::$remembered[$template->value] = [];
+        if (count($memory[$template->value] ?? []) >= self::MOST_REMEMBERED) {
+            $memory[$template->value] = [];
         }
-        self::$remembered[$template->value][$shape] = $course;
+        $memory[$template->value][$lines] = $course;
     }
 
     /**

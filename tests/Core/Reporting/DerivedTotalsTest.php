@@ -381,11 +381,14 @@ final class DerivedTotalsTest extends TestCase
      */
     private function withNothingRemembered(\Closure $fill): mixed
     {
-        $remembered = new \ReflectionProperty(DerivedTotals::class, 'remembered');
-        $kept = $remembered->getValue();
-        $remembered->setValue(null, []);
+        $memories = array_map(
+            static fn (string $name): \ReflectionProperty => new \ReflectionProperty(DerivedTotals::class, $name),
+            ['remembered', 'courses'],
+        );
+        $kept = array_map(static fn (\ReflectionProperty $memory): array => $memory->getValue(), $memories);
+        array_walk($memories, static fn (\ReflectionProperty $memory) => $memory->setValue(null, []));
         $ways = $fill();
-        $remembered->setValue(null, $kept);
+        array_map(static fn (\ReflectionProperty $memory, array $before) => $memory->setValue(null, $before), $memories, $kept);
 
         return $ways;
     }
