@@ -8,8 +8,10 @@ use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\IndustryYear;
 use Logion\Formula\Moment;
+use Logion\Formula\Vector;
 use Logion\Metric\Catalogue;
 use Logion\Metric\CompanyScope;
+use Logion\Metric\Evaluation\BatchEvaluator;
 use PDO;
 
 /**
@@ -177,12 +179,14 @@ final readonly class CompanyYears
      */
     private function rowsOf(Collection $missing): array
     {
-        $rows = [];
-        foreach ($missing as $company => $reports) {
-            array_push($rows, ...$this->rows((int) $company, $reports->sortByDesc('period')->take(self::FULL_YEARS)->all()));
-        }
+        return CollectorPause::during(function () use ($missing): array {
+            $rows = [];
+            foreach ($missing as $company => $reports) {
+                array_push($rows, ...$this->rows((int) $company, $reports->sortByDesc('period')->take(self::FULL_YEARS)->all()));
+            }
 
-        return $rows;
+            return $rows;
+        });
     }
 
     /** What was told from a day on is computed anew by the next {@see fill()}. @param  array<int, int>  $companies  day by company */
@@ -204,19 +208,31 @@ final readonly class CompanyYears
      */
     private function rows(int $company, array $reports): array
     {
-        $rows = [];
         $data = $this->companies->read($company);
+        if ($data === null) {
+            return [];
+        }
         $economy = $this->economy->read();
         $catalogue = Catalogue::builtIn();
-        foreach ($data === null ? [] : $reports as $report) {
+        $rows = $scopes = [];
+        usort($reports, static fn (object $one, object $other): int => $one->filed_on <=> $other->filed_on);
+        foreach ($reports as $i => $report) {
+            $scopes[] = new CompanyScope($data, (int) $report->filed_on, $catalogue, $economy, null, $i > 0 ? $scopes[$i - 1]->facts : null);
+        }
+        // The days of a company are a batch like any other.
+        $evaluator = new BatchEvaluator($scopes, $catalogue);
+        $figures = array_map(
+            static fn (string $formula): Vector => $evaluator->value($catalogue->parse($formula), Moment::ofFormula()),
+            self::METRICS,
+        );
+        foreach ($reports as $i => $report) {
             $year = intdiv((int) $report->period, 10);
-            $scope = new CompanyScope($data, (int) $report->filed_on, $catalogue, $economy);
             $rate = $economy->exchange($data->reportingCurrency, $economy->baseCurrency(), (int) $report->filed_on);
             $row = ['company_id' => $company, 'year' => $year, 'filed_on' => (int) $report->filed_on];
             // A report of an earlier year that came later tells nothing of the day.
-            $isLatest = $scope->facts->latestYear() === $year;
-            foreach (self::METRICS as $figure => $formula) {
-                $value = $isLatest ? $scope->value($catalogue->parse($formula), Moment::ofFormula()) : null;
+            $isLatest = $scopes[$i]->facts->latestYear() === $year;
+            foreach ($figures as $figure => $vector) {
+                $value = $isLatest ? $vector->at($i) : null;
                 $row[$figure] = match (true) {
                     ! is_float($value) => null,
                     $figure === self::RATE => $value,

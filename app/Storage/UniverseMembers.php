@@ -80,7 +80,8 @@ final readonly class UniverseMembers
     }
 
     /**
-     * The universes of several days, without what their companies had reported.
+     * The universes of several days, without what their companies had reported. Who was never called anything else is the same object on
+     * each.
      *
      * @param  list<int>  $days
      * @param  list<int>|null  $of  companies looked at; all of them by default
@@ -93,13 +94,19 @@ final readonly class UniverseMembers
         $former = $this->formerAttributes();
         $listed = $this->listed($of)->get([...self::COLUMNS, 's.id as security', 'l.from_day', 'l.to_day'])->all();
         $traded = $this->traded(array_values(array_unique(array_column($listed, 'security'))), $days);
+        $same = [];
         foreach ($days as $nth => $day) {
             $members = [];
-            foreach ($listed as $row) {
+            foreach ($listed as $at => $row) {
                 if ($row->from_day <= $day && ($row->to_day === null || $row->to_day > $day) && $traded[$row->security][$nth] === '1') {
-                    $member = clone $row;
-                    unset($member->security, $member->from_day, $member->to_day);
-                    $members[] = self::asCalled($member, $day, $shared, $former);
+                    $member = $same[$at] ?? null;
+                    if ($member === null) {
+                        $member = clone $row;
+                        unset($member->security, $member->from_day, $member->to_day);
+                        $member = self::asCalled($member, $day, $shared, $former);
+                        isset($shared[$row->ticker]) || isset($former[$row->id]) || ($same[$at] = $member);
+                    }
+                    $members[] = $member;
                 }
             }
             yield $day => $members;

@@ -26,8 +26,8 @@ final class PastUniverses
     /** @var array<int, list<int>> companies by day */
     private array $ids = [];
 
-    /** @var array<int, array<string, list<string>>> attribute values by day */
-    private array $attributes = [];
+    /** @var array<int, array<int, array<string, string>>> attributes by company and first day, which hold until others do */
+    private array $called = [];
 
     /** @var array<int, array<string, string>> packed values by day and formula */
     private array $packed = [];
@@ -54,7 +54,6 @@ final class PastUniverses
         }
         foreach ($days as $day) {
             $this->ids[$day] = [];
-            $this->attributes[$day] = [];
             $this->packed[$day] = $this->states[$day] = array_fill_keys(array_keys($this->asked), '');
         }
     }
@@ -94,12 +93,12 @@ final class PastUniverses
      */
     public function add(CompanyData $company, array $days, array $attributes): void
     {
-        $scopes = [];
+        $scopes = $latest = [];
         foreach ($days as $i => $day) {
             $scopes[] = new CompanyScope($company, $day, $this->catalogue, $this->economy, null, $i > 0 ? $scopes[$i - 1]->facts : null);
             $this->ids[$day][] = $company->id;
-            foreach ($attributes[$day] as $name => $value) {
-                $this->attributes[$day][$name][] = $value;
+            if ($attributes[$day] !== $latest) {
+                $this->called[$company->id][$day] = $latest = $attributes[$day];
             }
         }
         // The days of a company are a batch like any other.
@@ -117,23 +116,17 @@ final class PastUniverses
      * What is known of the companies added here, as another process can take it over.
      *
      * @return array{asked: array<int, array{list<int>, array<string, string>, array<string, string>}>,
-     *     called: array<int, array<int, array<string, string>>>} asked, by day: companies, packed values and states by formula; called, by
-     *     company and first day: attributes, which hold until others do
+     *     called: array<int, array<int, array<string, string>>>} asked, by day: companies, packed values and states by formula;
+     *     called, by company and first day: attributes, which hold until others do
      */
     public function answers(): array
     {
-        $asked = $called = $latest = [];
+        $asked = [];
         foreach ($this->days as $day) {
             $asked[$day] = [$this->ids[$day], $this->packed[$day], $this->states[$day]];
-            foreach ($this->ids[$day] as $position => $id) {
-                $attributes = $this->attributesAt($day, $position);
-                if ($attributes !== ($latest[$id] ?? null)) {
-                    $called[$id][$day] = $latest[$id] = $attributes;
-                }
-            }
         }
 
-        return ['asked' => $asked, 'called' => $called];
+        return ['asked' => $asked, 'called' => $this->called];
     }
 
     /**
@@ -144,15 +137,9 @@ final class PastUniverses
      */
     public function take(array $answers): void
     {
-        $latest = [];
+        $this->called += $answers['called'];
         foreach ($answers['asked'] as $day => [$ids, $packed, $states]) {
-            foreach ($ids as $id) {
-                $this->ids[$day][] = $id;
-                $latest[$id] = $answers['called'][$id][$day] ?? $latest[$id];
-                foreach ($latest[$id] as $name => $value) {
-                    $this->attributes[$day][$name][] = $value;
-                }
-            }
+            array_push($this->ids[$day], ...$ids);
             foreach ($packed as $key => $values) {
                 $this->packed[$day][$key] .= $values;
                 $this->states[$day][$key] .= $states[$key];
@@ -163,20 +150,25 @@ final class PastUniverses
     /** @return array<int, string> the last name of each company */
     public function names(): array
     {
-        $names = [];
-        foreach ($this->days as $day) {
-            foreach ($this->ids[$day] as $position => $id) {
-                $names[$id] = $this->attributes[$day]['name'][$position] ?? '';
-            }
-        }
-
-        return $names;
+        return array_map(static fn (array $called): string => (end($called) ?: [])['name'] ?? '', $this->called);
     }
 
-    /** @return array<string, string> */
-    private function attributesAt(int $day, int $position): array
+    /** @return list<string> an attribute of each company of a day; none of one that is not known of the past */
+    private function attribute(string $name, int $day): array
     {
-        return array_map(static fn (array $values): string => $values[$position], $this->attributes[$day]);
+        $values = [];
+        foreach ($this->ids[$day] as $id) {
+            $then = [];
+            foreach ($this->called[$id] as $from => $attributes) {
+                $then = $from <= $day ? $attributes : $then;
+            }
+            if (! isset($then[$name])) {
+                return [];
+            }
+            $values[] = $then[$name];
+        }
+
+        return $values;
     }
 
     public function on(int $day): Universe
@@ -188,7 +180,7 @@ final class PastUniverses
         return new Universe(
             $day,
             $this->ids[$day],
-            fn (string $name): array => $this->attributes[$day][$name] ?? [],
+            fn (string $name): array => $this->attribute($name, $day),
             $this->catalogue,
             $column,
             fn (Node $node): Column => $column((string) $this->catalogue->expand($node)) ??

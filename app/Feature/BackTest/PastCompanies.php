@@ -52,10 +52,14 @@ final readonly class PastCompanies
      */
     public function attributes(BackTestPlan $plan, ?array $of = null): array
     {
-        $attributes = [];
+        $attributes = $latest = [];
         foreach ($this->universes->onDays($plan->daysLookedAt(), $of) as $day => $members) {
             foreach ($members as $member) {
-                $attributes[$member->id][$day] = array_map('strval', array_diff_key((array) $member, ['id' => 0]));
+                // Most are called on each day what they were called the day before.
+                if (($latest[$member->id][0] ?? null) !== $member) {
+                    $latest[$member->id] = [$member, array_map('strval', array_diff_key((array) $member, ['id' => 0]))];
+                }
+                $attributes[$member->id][$day] = $latest[$member->id][1];
             }
         }
         ksort($attributes);
@@ -79,9 +83,12 @@ final readonly class PastCompanies
                     $as = array_key_exists($id, $own) ? $plan->context->as : null;
                     $company = $this->companies->read($id, $as, on: $span[count($span) - 1]);
                     if ($company !== null) {
-                        // A kind of business that was chosen by the reader counts.
-                        $template = ['template' => $company->template->value];
-                        $past->add($company, $span, array_map(static fn (array $of): array => [...$of, ...$template], $its));
+                        if ($as !== null) {
+                            // A kind of business that was chosen by the reader counts.
+                            $template = ['template' => $company->template->value];
+                            $its = array_map(static fn (array $of): array => [...$of, ...$template], $its);
+                        }
+                        $past->add($company, $span, $its);
                     }
                 }
                 ++$done % self::COLLECTED_AFTER === 0 && $collect();
