@@ -15,9 +15,15 @@ use Logion\Time\FiscalPeriod;
  */
 final class FactSheet
 {
-    private const PER_SHARE = ['earnings_per_share_basic' => true, 'earnings_per_share_diluted' => true, 'dividends_per_share' => true];
-
-    private const COUNTS = ['basic_shares_average' => true, 'diluted_shares_average' => true, 'shares_outstanding_period_end' => true];
+    /** Lines on a share basis, and whether they are counts; the others are amounts per share. */
+    private const ON_SHARE_BASIS = [
+        'earnings_per_share_basic' => false,
+        'earnings_per_share_diluted' => false,
+        'dividends_per_share' => false,
+        'basic_shares_average' => true,
+        'diluted_shares_average' => true,
+        'shares_outstanding_period_end' => true,
+    ];
 
     /** One of these is in every statement of flows. */
     private const FLOWS_EVERYBODY_REPORTS = ['net_income', 'revenue', 'operating_cash_flow'];
@@ -205,10 +211,12 @@ final class FactSheet
                 $struck[$line] = true;
             }
         }
-        foreach ($this->actions->splits === [] ? [] : self::PER_SHARE + self::COUNTS as $line => $_) {
+        $ratios = [];
+        foreach ($this->actions->splits === [] ? [] : self::ON_SHARE_BASIS as $line => $isCount) {
             if (isset($values[$line])) {
-                $ratio = $this->basis->ratio($this->filedOn($line, $period) ?? 0);
-                $values[$line] = isset(self::COUNTS[$line]) ? $values[$line] * $ratio : $values[$line] / $ratio;
+                $filedOn = $this->filedOn($line, $period) ?? 0;
+                $ratio = $ratios[$filedOn] ??= $this->basis->ratio($filedOn);
+                $values[$line] = $isCount ? $values[$line] * $ratio : $values[$line] / $ratio;
             }
         }
         $this->completed[$period] = DerivedTotals::fill($values, $this->template, $this->used(...), $struck, $shape);

@@ -26,7 +26,10 @@ final class TradingDays
      */
     public static function lastUntil(array $days, int $day): int
     {
-        return self::firstFrom($days, $day + 1) - 1;
+        $last = count($days) - 1;
+
+        // Mostly the latest is asked for.
+        return $last >= 0 && $days[$last] <= $day ? $last : self::firstFrom($days, $day + 1) - 1;
     }
 
     /**

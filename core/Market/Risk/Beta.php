@@ -70,7 +70,6 @@ final readonly class Beta
      */
     public static function monthly(PriceSeries $security, PriceSeries $index, int $asOf, int $maximum = 60): ?self
     {
-        $joined = [];
         $indexEnds = $index->monthEnds();
         $complete = Day::month($asOf);
         if (Day::lastWeekdayOfMonth($complete) > $asOf) {
@@ -78,25 +77,27 @@ final readonly class Beta
         }
         $ofSecurity = $security->adjusted;
         $ofIndex = $index->adjusted;
+        $joined = $a = $b = [];
+        $later = $laterIndex = null;
+        // From the latest month back, until there are enough.
         foreach (array_reverse($security->monthEnds(), true) as $month => $at) {
-            if ($month <= $complete && isset($indexEnds[$month])) {
-                $joined[$month] = [$ofSecurity[$at], $ofIndex[$indexEnds[$month]]];
-                if (count($joined) > $maximum) {
-                    break;
-                }
+            if ($month > $complete || ! isset($indexEnds[$month])) {
+                continue;
+            }
+            $close = $ofSecurity[$at];
+            $level = $ofIndex[$indexEnds[$month]];
+            if ($later !== null) {
+                $a[] = $later / $close - 1;
+                $b[] = $laterIndex / $level - 1;
+            }
+            $later = $close;
+            $laterIndex = $level;
+            $joined[] = $month;
+            if (count($joined) > $maximum) {
+                break;
             }
         }
-        $joined = array_reverse($joined, true);
-        $a = $b = [];
-        $previous = null;
-        foreach ($joined as $pair) {
-            if ($previous !== null) {
-                $a[] = $pair[0] / $previous[0] - 1;
-                $b[] = $pair[1] / $previous[1] - 1;
-            }
-            $previous = $pair;
-        }
-        $beta = self::ofReturns($a, $b);
+        $beta = self::ofReturns(array_reverse($a), array_reverse($b));
 
         return $beta === null
             ? null
@@ -110,8 +111,8 @@ final readonly class Beta
                 $beta->rSquared,
                 $beta->residualStandardError,
                 $beta->correlation,
-                array_key_first($joined),
-                array_key_last($joined),
+                $joined[count($joined) - 1],
+                $joined[0],
                 count($joined),
             );
     }
