@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Logion\Market;
 
-use Logion\Statistics\Bisection;
-
 /**
  * Consensus estimates of one company by snapshot day. Targets are fiscal periods (year × 10 + quarter). A company has thousands of
  * snapshots, of which few are looked at: they stay in columns.
@@ -95,14 +93,12 @@ final readonly class Consensus
     public function consensus(string $line, int $period, int $day): ?array
     {
         $snapshots = $this->positions[$line][$period] ?? [];
-        $at = $snapshots[count($snapshots) - 1] ?? null;
-        if ($at !== null && $this->days[$at] > $day) {
-            $known = Bisection::count(count($snapshots), fn (int $nth): bool => $this->days[$snapshots[$nth]] <= $day);
-            $at = $snapshots[$known - 1] ?? null;
-        }
-        if ($at === null) {
+        // A period has a few dozen, and mostly one of the latest is looked for.
+        for ($nth = count($snapshots) - 1; $nth >= 0 && $this->days[$snapshots[$nth]] > $day; $nth--);
+        if ($nth < 0) {
             return null;
         }
+        $at = $snapshots[$nth];
         $rate = $this->rates[$at] ?? 1.0;
 
         return [

@@ -82,7 +82,8 @@ final class ConsensusFigures
         if ($fact === null) {
             return Absence::of(Reason::QuarterNotReported);
         }
-        $consensus = $this->expectations->consensus($line, $fact->period, Day::plus($fact->filedOn, -1));
+        // Days are whole numbers: what is less than a day is before it.
+        $consensus = $this->expectations->consensus($line, $fact->period, $fact->filedOn - 1);
         if ($consensus === null) {
             return Absence::of(Reason::QuarterNotEstimated);
         }
