@@ -100,6 +100,25 @@ final class DerivedTotalsTest extends TestCase
         $this->assertSame('missing', self::kind(self::company(self::without('short_term_debt'))->metric('net_debt')));
     }
 
+    public function test_a_line_of_another_period_that_only_a_reader_told_is_one_the_company_reports(): void
+    {
+        $told = static fn (string $line, int $period, float $value): FiledFact => new FiledFact($line, $period, $value, 20260201, $period);
+        $facts = [];
+        foreach (self::without('short_term_debt') as $line => $value) {
+            $facts[] = $told($line, 20250, (float) $value);
+        }
+        $before = $told('total_assets', 20240, 1300.0);
+        $byReader = new FiledFact('short_term_debt', 20240, 80.0, 20260301, 0, new CorrectedBy('page 12'));
+        $sheet = static fn (FiledFact ...$more): FactSheet => new FactSheet(
+            ReportingModel::Industrial,
+            [...$facts, ...$more],
+            [20240 => 20241231, 20250 => 20251231],
+            20260630,
+        );
+        $this->assertNull($sheet($before)->value('short_term_debt', 20250));
+        $this->assertSame(90.0, $sheet($before, $byReader)->value('short_term_debt', 20250));
+    }
+
     public function test_two_parts_gone_leave_every_sum_that_needs_them_without_a_value(): void
     {
         $scope = self::company(self::without('short_term_debt', 'accrued_liabilities'), self::BALANCE);
