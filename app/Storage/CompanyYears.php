@@ -217,7 +217,8 @@ final readonly class CompanyYears
         $rows = $scopes = [];
         usort($reports, static fn (object $one, object $other): int => $one->filed_on <=> $other->filed_on);
         foreach ($reports as $i => $report) {
-            $scopes[] = new CompanyScope($data, (int) $report->filed_on, $catalogue, $economy, null, $i > 0 ? $scopes[$i - 1]->facts : null);
+            $earlier = $i > 0 ? $scopes[$i - 1]->facts : null;
+            $scopes[] = new CompanyScope($data, (int) $report->filed_on, $catalogue, $economy, earlier: $earlier);
         }
         // The days of a company are a batch like any other.
         $evaluator = new BatchEvaluator($scopes, $catalogue);
