@@ -6,7 +6,9 @@ namespace App\Storage;
 
 use App\Storage\Identity\CompanyIdentity;
 use App\Storage\Identity\Identities;
+use Illuminate\Database\Query\Builder;
 use Illuminate\Database\Query\JoinClause;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Logion\Figure\Unit;
 use Logion\Identity\DatedListing;
@@ -32,7 +34,8 @@ use PDO;
  */
 final class CompanyReader
 {
-    private const PACKED_TOGETHER = 500;
+    /** Nobody else writes while they are packed. */
+    private const PACKED_TOGETHER = 50;
 
     /** @var array<string, PriceSeries|null> by exchange */
     private array $indices = [];
@@ -387,18 +390,23 @@ final class CompanyReader
         $this->packed->keep(['bars' => $listings->all(), 'facts' => $companies, 'estimates' => $companies, 'observations' => $companies]);
     }
 
-    /** Keeps packed the prices of what is not in the universe of today: who held it reads them. */
+    /** Keeps packed what is told of those not in the universe of today: who held them and back-tests read it. */
     public function keepDelistedPacked(): void
     {
-        $listings = DB::table('listings')
+        $without = static fn (string $table, string $source): Collection => DB::table($table)
             ->leftJoin(
                 'packed_rows',
-                static fn (JoinClause $of) => $of->on('packed_rows.owner', '=', 'listings.id')->where('packed_rows.source', 'bars'),
+                static fn (JoinClause $of) => $of->on('packed_rows.owner', '=', "{$table}.id")->where('packed_rows.source', $source),
             )
             ->whereNull('packed_rows.owner')
-            ->where('listings.main', true)
-            ->pluck('listings.id');
-        foreach ($listings->map(intval(...))->chunk(self::PACKED_TOGETHER) as $some) {
+            ->when($table === 'listings', static fn (Builder $query) => $query->where('listings.main', true))
+            ->pluck("{$table}.id")
+            ->map(intval(...))
+            ->chunk(self::PACKED_TOGETHER);
+        foreach ($without('companies', 'facts') as $some) {
+            $this->keepPacked($some->values()->all());
+        }
+        foreach ($without('listings', 'bars') as $some) {
             $this->packed->keep(['bars' => $some->values()->all()]);
         }
     }

@@ -80,11 +80,18 @@ final class PackedRowsTest extends DemoTestCase
         $this->assertSame([0 => [...$all[0], $day], 3 => [...$all[3], 2.5]], $rows->columns('bars', 4, [0, 3]), 'not packed');
     }
 
-    public function test_a_refresh_packs_the_prices_of_what_was_delisted(): void
+    public function test_a_refresh_packs_what_is_told_of_those_that_were_delisted(): void
     {
         $gone = (int) DB::table('listings')->where('main', true)->where('to_day', '<', 20240101)->value('id');
         $this->assertGreaterThan(0, $gone);
         $this->assertTrue($this->packed('bars', $gone));
+        $company = (int) DB::table('securities')
+            ->join('listings', 'security_id', '=', 'securities.id')
+            ->where('listings.id', $gone)
+            ->value('company_id');
+        foreach (['facts', 'estimates', 'observations'] as $source) {
+            $this->assertTrue($this->packed($source, $company), $source);
+        }
         $read = $this->app->make(PackedRows::class)->columns('bars', $gone);
         $this->assertSame(DB::table('bars')->where('listing_id', $gone)->count(), count($read[0]));
         $this->assertGreaterThan(100, count($read[0]));
