@@ -178,6 +178,56 @@ final class PackedRowsTest extends DemoTestCase
         }
     }
 
+    public function test_whatever_comes_goes_and_is_packed_reading_gives_the_rows(): void
+    {
+        $rows = $this->app->make(PackedRows::class);
+        $reader = $this->app->make(CompanyReader::class);
+        $filing = (int) DB::table('filings')->where('company_id', 2)->value('id');
+        $listing = (int) DB::table('listings')
+            ->join('securities', 'securities.id', '=', 'security_id')
+            ->where('company_id', 2)
+            ->where('listings.main', true)
+            ->value('listings.id');
+        $day = static fn (): int => 20260600 + mt_rand(0, 150);
+        $row = [
+            'bars' => static fn (): array => ['listing_id' => $listing, 'day' => $day(), ...array_fill_keys(['high', 'low', 'close'], 7.5)],
+            'facts' => static fn (): array => ['company_id' => 2, 'filing_id' => $filing, 'line' => 'revenue', 'period' => mt_rand(1, 9)],
+            'estimates' => static fn (): array => ['company_id' => 2, 'line' => 'revenue', 'period' => 20260, 'day' => $day(), 'mean' => 1],
+            'observations' => static fn (): array => ['company_id' => 2, 'name' => 'analysts_'.mt_rand(1, 3), 'day' => $day()],
+        ];
+        $rest = [
+            'bars' => ['volume' => 3],
+            'facts' => ['value' => 4.5],
+            'estimates' => ['deviation' => 1, 'analysts' => 2, 'high' => 3, 'low' => 1],
+            'observations' => ['value' => 2.5],
+        ];
+        mt_srand(17);
+        $packed = 0;
+        for ($round = 0; $round < 160; $round++) {
+            $source = array_rand($row);
+            $owner = $source === 'bars' ? $listing : 2;
+            $its = DB::table($source)->where($source === 'bars' ? 'listing_id' : 'company_id', $owner);
+            $key = $source === 'bars' ? 'day' : 'id';
+            $one = $row[$source]();
+            match (mt_rand(0, 9)) {
+                0 => $its->where(isset($one['day']) ? 'day' : 'period', $one['day'] ?? $one['period'])->delete(),
+                1 => $its
+                    ->where($key, (clone $its)->orderBy($key)->offset(mt_rand(0, 300))->value($key))
+                    ->update([array_key_first($rest[$source]) => mt_rand(10, 99)]),
+                2, 3 => $reader->keepPacked([2]),
+                default => DB::table($source)->insertOrIgnore([...$one, ...$rest[$source]]),
+            };
+            $packed += (int) $this->packed($source, $owner);
+            $read = $rows->columns($source, $owner);
+            DB::beginTransaction();
+            DB::table('packed_rows')->where('source', $source)->where('owner', $owner)->delete();
+            $this->assertSame($rows->columns($source, $owner), $read, "{$source}, {$round}");
+            DB::rollBack();
+        }
+        $this->assertGreaterThan(40, $packed, 'often it was packed');
+        $this->assertLessThan(140, $packed, 'and often not');
+    }
+
     /** @return iterable<string, array{string, \Closure(): void}> */
     public static function changes(): iterable
     {
