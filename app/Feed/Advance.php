@@ -130,9 +130,14 @@ final readonly class Advance
             }
         } catch (Throwable $why) {
             // Whoever cancels keeps the days that are stored; whoever was killed finds what was left uncomputed.
-            if ($stored > 0) {
-                $this->exchange->rest($last);
-                $this->compute($this->plan($computed, $last));
+            try {
+                if ($stored > 0) {
+                    $this->exchange->rest($last);
+                    $this->compute($this->plan($computed, $last));
+                }
+            } catch (Throwable $also) {
+                // Days are lived through again and what was left is computed the next time; why it stopped is what is told.
+                report($also);
             }
             throw $why;
         }

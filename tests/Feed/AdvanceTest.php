@@ -98,6 +98,27 @@ final class AdvanceTest extends TestCase
         $this->assertSame(20240131, DB::table('simulation_blocks')->value('day'));
     }
 
+    public function test_why_it_stopped_is_told_though_companies_cannot_be_kept_either(): void
+    {
+        SimulatedDatabase::make(self::COMPANIES, 7, self::TO);
+        $seeded = SimulatedDatabase::digest();
+
+        $app = SimulatedDatabase::make(self::COMPANIES, 7, self::FROM);
+        DB::statement("create trigger refuse before update on simulation_blocks begin select raise(abort, 'the disk is full'); end");
+        $stop = static fn (int $day): mixed => $day < 20240131 ? null : throw new \RuntimeException('Enough.');
+        try {
+            $app->make(Advance::class)->until(static fn (): bool => false, $stop, 1000);
+            $this->fail('It went on.');
+        } catch (\RuntimeException $why) {
+            $this->assertSame('Enough.', $why->getMessage());
+        }
+        $this->assertSame(20240131, $app->make(SimulatedExchange::class)->day());
+        $this->assertSame(self::FROM, DB::table('simulation_blocks')->value('day'), 'companies could not be kept');
+        DB::statement('drop trigger refuse');
+        self::until(SimulatedDatabase::again(), self::TO, 1000);
+        $this->assertSame($seeded, SimulatedDatabase::digest());
+    }
+
     public function test_what_was_written_never_changes(): void
     {
         $app = SimulatedDatabase::make(self::COMPANIES, 3, self::FROM);
