@@ -153,10 +153,8 @@ final class DerivedTotals
         }
         $completion = new self($values, $plan['sums'], $plan['parts'], $used, $struck);
         do {
-            $before = count($completion->added);
             $completion->followEvidence();
-            $completion->addUp();
-        } while (count($completion->added) > $before);
+        } while ($completion->addUp());
         $completion->zeros($plan['alone']);
         $completion->addUp();
         $learnt = $course === null ? $completion->courseToRemember($values) : null;
@@ -419,9 +417,14 @@ final class DerivedTotals
         return true;
     }
 
-    /** Rests of totals, and sums of what was reported, where no evidence speaks against them. */
-    private function addUp(): void
+    /**
+     * Rests of totals, and sums of what was reported, where no evidence speaks against them.
+     *
+     * @return bool whether there were any, which are evidence in their turn
+     */
+    private function addUp(): bool
     {
+        $first = count($this->added);
         do {
             $before = count($this->added);
             foreach ($this->open as [$total, $parts]) {
@@ -433,6 +436,8 @@ final class DerivedTotals
                 }
             }
         } while (count($this->added) > $before);
+
+        return count($this->added) > $first;
     }
 
     /**
