@@ -15,20 +15,28 @@ return new class() extends Migration
 {
     private const SOURCES = ['estimates', 'observations'];
 
+    /** What grows of each. */
+    private const GROWS = ['facts' => 'id', 'estimates' => 'day', 'observations' => 'day'];
+
     public function up(): void
     {
-        $this->forgetAll();
+        if (DB::getDriverName() !== 'sqlite') {
+            Schema::table('packed_rows', static fn (Blueprint $table) => $table->bigInteger('up_to')->nullable()->change());
+        }
+        // What is packed whole stays so.
+        foreach (self::GROWS as $table => $grows) {
+            DB::statement(
+                "update packed_rows set up_to = (select max({$grows}) from {$table} where company_id = owner) "
+                    ."where source = '{$table}' and size = (select count(*) from {$table} where company_id = owner)",
+            );
+        }
+        DB::table('packed_rows')->whereIn('source', array_keys(self::GROWS))->whereNull('up_to')->delete();
         // Observations are asked for by company alone, and by the day they came after.
         Schema::table('observations', static function (Blueprint $table): void {
             $table->index(['company_id', 'day']);
             $table->dropIndex(['company_id', 'name', 'day']);
         });
-        if (DB::getDriverName() !== 'sqlite') {
-            Schema::table('packed_rows', static fn (Blueprint $table) => $table->bigInteger('up_to')->nullable()->change());
-
-            return;
-        }
-        foreach (self::SOURCES as $table) {
+        foreach (DB::getDriverName() === 'sqlite' ? self::SOURCES : [] as $table) {
             DB::statement(
                 "create trigger {$table}_unpacked_by_insert after insert on {$table} "
                     ."when new.day <= (select up_to from packed_rows where source = '{$table}' and owner = new.company_id) "
@@ -39,7 +47,8 @@ return new class() extends Migration
 
     public function down(): void
     {
-        $this->forgetAll();
+        // They stand in another order than those before.
+        DB::table('packed_rows')->whereIn('source', array_keys(self::GROWS))->delete();
         foreach (DB::getDriverName() === 'sqlite' ? self::SOURCES : [] as $table) {
             DB::statement("drop trigger if exists {$table}_unpacked_by_insert");
         }
@@ -47,10 +56,5 @@ return new class() extends Migration
             $table->index(['company_id', 'name', 'day']);
             $table->dropIndex(['company_id', 'day']);
         });
-    }
-
-    private function forgetAll(): void
-    {
-        DB::table('packed_rows')->whereIn('source', ['facts', ...self::SOURCES])->delete();
     }
 };
