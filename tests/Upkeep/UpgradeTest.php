@@ -132,6 +132,33 @@ final class UpgradeTest extends TestCase
         $of->command(['logion:metric', 'BRSW', 'market_cap'])->mustRun();
     }
 
+    public function test_what_was_packed_whole_stays_packed_and_what_was_not_goes(): void
+    {
+        $of = new InstalledDatabase();
+        copy(self::filled(), $of->path);
+        [[$steps]] = $of->rows("select count(*) from migrations where migration >= '2026_12_31_000000'");
+        $of->command(['migrate:rollback', '--force', "--step={$steps}"])->mustRun();
+        $grows = ['facts' => 'id', 'estimates' => 'day', 'observations' => 'day'];
+        foreach ($grows as $source => $_) {
+            // The first as before, another with a row too few.
+            [[$whole], [$stale]] = $of->rows("select distinct company_id from {$source} order by company_id limit 2");
+            foreach ([$whole => 0, $stale => 1] as $owner => $fewer) {
+                $of->write(
+                    "insert or replace into packed_rows (source, owner, size, columns) select '{$source}', {$owner}, count(*) - {$fewer}, "
+                        ."x'00' from {$source} where company_id = {$owner}",
+                );
+            }
+        }
+        $of->command(['logion:upgrade'])->mustRun();
+        foreach ($grows as $source => $column) {
+            $this->assertSame(
+                $of->rows("select company_id, max({$column}) from {$source} group by company_id order by company_id limit 1"),
+                $of->rows("select owner, up_to from packed_rows where source = '{$source}'"),
+                $source,
+            );
+        }
+    }
+
     /** A database with a small economy and somebody's work in it, made once. */
     private static function filled(): string
     {
