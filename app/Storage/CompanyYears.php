@@ -214,13 +214,10 @@ final readonly class CompanyYears
         }
         $economy = $this->economy->read();
         $catalogue = Catalogue::builtIn();
-        $rows = $scopes = [];
+        $rows = [];
         usort($reports, static fn (object $one, object $other): int => $one->filed_on <=> $other->filed_on);
-        foreach ($reports as $i => $report) {
-            $earlier = $i > 0 ? $scopes[$i - 1]->facts : null;
-            $scopes[] = new CompanyScope($data, (int) $report->filed_on, $catalogue, $economy, earlier: $earlier);
-        }
-        // The days of a company are a batch like any other.
+        $days = array_map(static fn (object $report): int => (int) $report->filed_on, $reports);
+        $scopes = CompanyScope::onDays($data, $days, $catalogue, $economy);
         $evaluator = new BatchEvaluator($scopes, $catalogue);
         $figures = array_map(
             static fn (string $formula): Vector => $evaluator->value($catalogue->parse($formula), Moment::ofFormula()),

@@ -93,16 +93,17 @@ final class PastUniverses
      */
     public function add(CompanyData $company, array $days, array $attributes): void
     {
-        $scopes = $latest = [];
-        foreach ($days as $i => $day) {
-            $scopes[] = new CompanyScope($company, $day, $this->catalogue, $this->economy, null, $i > 0 ? $scopes[$i - 1]->facts : null);
+        $latest = [];
+        foreach ($days as $day) {
             $this->ids[$day][] = $company->id;
             if ($attributes[$day] !== $latest) {
                 $this->called[$company->id][$day] = $latest = $attributes[$day];
             }
         }
-        // The days of a company are a batch like any other.
-        $evaluator = new BatchEvaluator($scopes, $this->catalogue);
+        $evaluator = new BatchEvaluator(
+            CompanyScope::onDays($company, $days, $this->catalogue, $this->economy),
+            $this->catalogue,
+        );
         foreach ($this->asked as $key => $node) {
             $column = Column::ofVector($evaluator->value($node, Moment::ofFormula()));
             foreach ($days as $i => $day) {

@@ -122,6 +122,24 @@ final class CompanyScope implements Subject
         );
     }
 
+    /**
+     * A company on several days, each carrying the accounts of the one before on: a batch like any other.
+     *
+     * @param  list<int>  $days  YYYYMMDD, ascending
+     * @return list<self>
+     */
+    public static function onDays(CompanyData $company, array $days, Catalogue $catalogue, Economy $economy): array
+    {
+        $scopes = [];
+        $earlier = null;
+        foreach ($days as $day) {
+            $scopes[] = $scope = new self($company, $day, $catalogue, $economy, earlier: $earlier);
+            $earlier = $scope->facts;
+        }
+
+        return $scopes;
+    }
+
     /** Value of a metric, by default now and in its own basis; amounts in the reporting currency. */
     public function metric(string $key, ?Moment $moment = null): float|Absence
     {
