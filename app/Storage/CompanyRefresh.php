@@ -6,8 +6,6 @@ namespace App\Storage;
 
 use App\Models\ColumnSet;
 use App\Models\MetricColumn;
-use Illuminate\Support\Facades\DB;
-use Logion\Reporting\Quality\Integrity;
 
 /** Brings what is computed from facts up to date after some companies changed: metric columns and integrity findings. */
 final class CompanyRefresh
@@ -17,7 +15,7 @@ final class CompanyRefresh
 
     public function __construct(
         private readonly ColumnStore $columns,
-        private readonly CompanyReader $companies,
+        private readonly StatementFindings $findings,
         private readonly CompanyYears $years,
     ) {
     }
@@ -48,32 +46,6 @@ final class CompanyRefresh
         if (count($companies) <= self::MOST_AT_ONCE) {
             $this->years->fill(array_keys($companies));
         }
-        if ($statements) {
-            DB::transaction(function () use ($companies): void {
-                array_map($this->check(...), array_keys($companies));
-            });
-        }
-    }
-
-    /** Checks a company's statements and keeps the findings. */
-    public function check(int $company): void
-    {
-        $read = $this->companies->read($company, accountsOnly: true);
-        DB::table('findings')->where('company_id', $company)->delete();
-        if ($read === null) {
-            return;
-        }
-        $rows = [];
-        foreach (Integrity::ofSheet($read->statements()) as $finding) {
-            $rows[] = [
-                'company_id' => $company,
-                'weight' => $finding->weight,
-                'subject' => $finding->key(),
-                'finding' => json_encode($finding, JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION),
-            ];
-        }
-        foreach (array_chunk($rows, 200) as $chunk) {
-            DB::table('findings')->insert($chunk);
-        }
+        $statements && $this->findings->check(array_keys($companies));
     }
 }

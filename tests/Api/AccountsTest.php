@@ -6,7 +6,7 @@ namespace Tests\Api;
 
 use App\Http\RequestContexts;
 use App\Models\User;
-use App\Storage\CompanyRefresh;
+use App\Storage\StatementFindings;
 use Illuminate\Support\Facades\DB;
 use Tests\DemoTestCase;
 
@@ -240,10 +240,8 @@ final class AccountsTest extends DemoTestCase
 
     public function test_findings_are_sorted_by_weight_mended_in_one_step_and_undone(): void
     {
-        $refresh = $this->app->make(CompanyRefresh::class);
-        foreach (DB::table('companies')->where('template', '<>', 'fund')->pluck('id') as $id) {
-            $refresh->check((int) $id);
-        }
+        $companies = DB::table('companies')->where('template', '<>', 'fund')->pluck('id')->map(intval(...));
+        $this->app->make(StatementFindings::class)->check($companies->all());
         $found = $this->getJson('/api/v1/findings')->assertOk()->json();
         $weights = array_column($found['findings'], 'weight');
         $sorted = $weights;

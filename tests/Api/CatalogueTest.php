@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Api;
 
+use App\Storage\StatementFindings;
 use Tests\DemoTestCase;
 
 final class CatalogueTest extends DemoTestCase
@@ -111,7 +112,7 @@ final class CatalogueTest extends DemoTestCase
     {
         $statement = $this->getJson('/api/v1/companies/NSMS/statements?statement=balance')->assertOk()->json();
         $this->assertNotContains('FY 2019', array_column($statement['periods'], 'label'));
-        $this->app->make(\App\Storage\CompanyRefresh::class)->check((int) $this->companyId('NSMS'));
+        $this->app->make(StatementFindings::class)->check([(int) $this->companyId('NSMS')]);
         $this->assertStringContainsString(
             'Total current assets',
             implode(' ', array_column($this->getJson('/api/v1/findings?ticker=NSMS')->assertOk()->json('findings'), 'sentence')),

@@ -6,10 +6,9 @@ namespace App\Console\Commands;
 
 use App\Models\Company;
 use App\Models\StoredFinding;
-use App\Storage\CompanyRefresh;
 use App\Storage\Identity\Identities;
+use App\Storage\StatementFindings;
 use Illuminate\Console\Command;
-use Illuminate\Support\Facades\DB;
 use Logion\Time\FiscalPeriod;
 
 final class CheckStatements extends Command
@@ -21,9 +20,9 @@ final class CheckStatements extends Command
 
     protected $description = 'Check the statements of every company and print what does not hold together';
 
-    public function handle(CompanyRefresh $refresh, Identities $identities): int
+    public function handle(StatementFindings $statements, Identities $identities): int
     {
-        return $this->guarded(function () use ($refresh, $identities): int {
+        return $this->guarded(function () use ($statements, $identities): int {
             $ticker = $this->argument('ticker');
             $ids = is_string($ticker)
                 ? [$identities->company($ticker)]
@@ -34,12 +33,8 @@ final class CheckStatements extends Command
             if (! $this->option('if-missing') || ! StoredFinding::query()->exists()) {
                 $bar = $this->option('format') === 'table' ? $this->output->createProgressBar(count($ids)) : null;
                 foreach (array_chunk($ids, 200) as $chunk) {
-                    DB::transaction(static function () use ($chunk, $refresh, $bar): void {
-                        foreach ($chunk as $id) {
-                            $refresh->check((int) $id);
-                            $bar?->advance();
-                        }
-                    });
+                    $statements->check($chunk);
+                    $bar?->advance(count($chunk));
                 }
                 $bar?->finish();
                 $bar === null || $this->newLine();
