@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Feed;
 
 use App\Following\ConditionRunner;
-use App\Storage\Arrived;
 use App\Storage\ColumnStore;
 use App\Storage\DayPlan;
 use App\Storage\InstallationDay;
@@ -19,7 +18,7 @@ use Throwable;
 
 /**
  * Lets the simulated exchange go on, day by day. A day is stored with all that belongs to it or not at all; then what follows from it is
- * computed. Killed anywhere, it goes on where it stopped: what was not computed is computed before the next day.
+ * computed, and only then is everything looked at from it. Killed anywhere, it goes on where it stopped.
  */
 final readonly class Advance
 {
@@ -43,13 +42,12 @@ final readonly class Advance
      */
     public function until(Closure $isEnough, Closure $progress, int $each = 1): int
     {
-        $alone = $this->alone();
-        // A worker that lives long may remember another day.
-        $this->exchange->forget();
+        $alone = $this->alone() ?? throw new \RuntimeException(Words::say('the_exchange_goes_on_already'));
         try {
-            while (($plan = $this->stage($isEnough, $progress, $each)) !== null) {
-                $this->compute($plan);
-            }
+            do {
+                $stored = $this->store($isEnough, $progress, $each);
+                $this->computeWhatIsStored();
+            } while ($stored > 0);
         } finally {
             $alone->release();
         }
@@ -73,35 +71,73 @@ final readonly class Advance
     }
 
     /**
-     * Stores the next days of a wish, as many as metrics are computed after.
+     * What is to be computed of days that are stored; where there is nothing, the next days of a wish are stored first.
      *
      * @param  array{days: int, to: int|null, next_event: bool}  $wish
      * @param  int  $from  day after which it began
      * @param  Closure(int, int): void  $progress
-     * @return DayPlan|null what is to be computed; null where the wish is fulfilled
+     * @return DayPlan|null null where the wish is fulfilled
      */
     public function next(array $wish, int $from, Closure $progress): ?DayPlan
     {
+        $this->isAhead() ||
+            $this->ahead($wish, $from, $progress) !== null ||
+            throw new \RuntimeException(Words::say('the_exchange_goes_on_already'));
+
+        return $this->plan();
+    }
+
+    /**
+     * Stores the next days of a wish, as many as metrics are computed after. Nobody sees them before what follows from them is put.
+     *
+     * @param  array{days: int, to: int|null, next_event: bool}  $wish
+     * @param  int  $from  day after which it began
+     * @param  Closure(int, int): void  $progress
+     * @return int|null how many; null where another is at it
+     */
+    public function ahead(array $wish, int $from, Closure $progress): ?int
+    {
         $alone = $this->alone();
-        $this->exchange->forget();
+        if ($alone === null) {
+            return null;
+        }
         try {
-            return $this->stage($this->isEnough($wish, $from), $this->told($wish, $from, $progress), self::COMPUTED_EVERY);
+            return $this->store($this->isEnough($wish, $from), $this->told($wish, $from, $progress), self::COMPUTED_EVERY);
         } finally {
             $alone->release();
         }
     }
 
     /** @param  array{days: int, to: int|null, next_event: bool}  $wish */
-    public function isFulfilled(array $wish, int $from): bool
+    public function isStored(array $wish, int $from): bool
     {
         return $this->isEnough($wish, $from)($this->last());
     }
 
-    /** Computes what is missing of the latest day. */
-    public function complete(): void
+    /** Whether days are stored that nobody sees yet. */
+    public function isAhead(): bool
     {
-        $latest = $this->latest->read() ?? $this->last();
-        $this->columns->isComplete($latest) || $this->compute($this->next->plan($latest, $latest, new Arrived()));
+        return $this->latest->computed() > $this->latest->read();
+    }
+
+    /**
+     * Computes what is missing of the days that are stored.
+     *
+     * @return bool false where another stores days, who will do it
+     */
+    public function complete(): bool
+    {
+        $alone = $this->alone();
+        if ($alone === null) {
+            return false;
+        }
+        try {
+            $this->computeWhatIsStored();
+        } finally {
+            $alone->release();
+        }
+
+        return true;
     }
 
     /** What is done when the columns of a day are there. */
@@ -113,11 +149,14 @@ final readonly class Advance
     /**
      * @param  Closure(int): bool  $isEnough
      * @param  Closure(int): void  $progress
+     * @return int days stored
      */
-    private function stage(Closure $isEnough, Closure $progress, int $most): ?DayPlan
+    private function store(Closure $isEnough, Closure $progress, int $most): int
     {
+        // A worker that lives long may remember another day.
+        $this->exchange->forget();
+        $this->latest->hold();
         $last = $this->last();
-        $computed = $this->latest->read() ?? $last;
         $stored = 0;
         try {
             foreach ($this->exchange->days($last) as $day) {
@@ -131,10 +170,8 @@ final readonly class Advance
         } catch (Throwable $why) {
             // Whoever cancels keeps the days that are stored; whoever was killed finds what was left uncomputed.
             try {
-                if ($stored > 0) {
-                    $this->exchange->rest($last);
-                    $this->compute($this->plan($computed, $last));
-                }
+                $stored > 0 && $this->exchange->rest($last);
+                $this->isAhead() && $this->computeWhatIsStored();
             } catch (Throwable $also) {
                 // Days are lived through again and what was left is computed the next time; why it stopped is what is told.
                 report($also);
@@ -143,18 +180,25 @@ final readonly class Advance
         }
         $stored > 0 && $this->exchange->rest($last);
 
-        return $stored > 0 || ! $this->columns->isComplete($this->latest->read() ?? $last) ? $this->plan($computed, $last) : null;
+        return $stored;
     }
 
-    private function plan(int $computed, int $last): DayPlan
+    /** What is to be computed of days that are stored; null where everything is. */
+    private function plan(): ?DayPlan
     {
-        return $this->next->plan($computed, $this->latest->read() ?? $last, $this->exchange->arrived());
+        $seen = $this->latest->read() ?? $this->last();
+        $stored = max($seen, $this->latest->computed());
+
+        return $seen < $stored || ! $this->columns->isComplete($seen) ? $this->next->plan($seen, $stored) : null;
     }
 
-    private function compute(DayPlan $plan): void
+    private function computeWhatIsStored(): void
     {
-        $this->next->follow($plan);
-        $this->settled($plan->day);
+        $plan = $this->plan();
+        if ($plan !== null) {
+            $this->next->follow($plan);
+            $this->settled($plan->day);
+        }
     }
 
     /**
@@ -201,10 +245,9 @@ final readonly class Advance
     }
 
     /** One advances a database at a time; who is killed lets go. */
-    private function alone(): LifeLock
+    private function alone(): ?LifeLock
     {
-        return LifeLock::tryFor(SimulationState::LOCK) ??
-            throw new \RuntimeException(Words::say('the_exchange_goes_on_already'));
+        return LifeLock::tryFor(SimulationState::LOCK);
     }
 
     private function day(int $day): void
@@ -215,7 +258,6 @@ final readonly class Advance
                     $arrival->store();
                 }
                 $this->exchange->settle($day);
-                $this->latest->recompute();
             });
         } catch (Throwable $error) {
             $this->exchange->forget();

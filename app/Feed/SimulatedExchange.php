@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Feed;
 
 use App\Models\Filing;
-use App\Storage\Arrived;
 use App\Storage\HourlyWindow;
 use App\Storage\PublicationWriter;
 use App\Storage\Sequences;
@@ -104,12 +103,6 @@ final class SimulatedExchange implements Feed
     public function reported(int $day): bool
     {
         return Filing::query()->where('filed_on', $day)->exists();
-    }
-
-    /** What the days stored since the last time concern. */
-    public function arrived(): Arrived
-    {
-        return $this->writer->arrived();
     }
 
     /** A day was given up: what is in memory is not what is stored. */

@@ -4,21 +4,59 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
-/** Which columns of a day are to be computed, and of whom; the rest is carried over from a day before. */
+/** What is to be computed of a day, and of whom; the rest is carried over from a day before. */
 final readonly class DayPlan
 {
     /**
      * @param  int|null  $before  day whose columns are there; null where nothing can be carried over
      * @param  list<int>  $companies  of the day, of whom what moves daily is computed
      * @param  list<int>  $anew  those of them of whom everything is
-     * @param  list<int>|null  $reported  those whose yearly figures are others; null for all
+     * @param  list<int>  $reported  those whose statements are checked, which may not be of the day any more, and whose yearly figures are
+     *     others; where nothing can be carried over those of all are looked for
      */
     public function __construct(
         public ?int $before,
         public int $day,
         public array $companies,
         public array $anew,
-        public ?array $reported,
+        public array $reported,
     ) {
+    }
+
+    /**
+     * The same, company by company shared out.
+     *
+     * @param  positive-int  $most  companies of a part
+     * @return non-empty-list<self>
+     */
+    public function parts(int $most): array
+    {
+        $gone = array_values(array_diff($this->reported, $this->companies));
+        $parts = [];
+        foreach (array_chunk($this->companies, $most) ?: [[]] as $some) {
+            $parts[] = new self(
+                $this->before,
+                $this->day,
+                $some,
+                array_values(array_intersect($some, $this->anew)),
+                [...$parts === [] ? $gone : [], ...array_intersect($some, $this->reported)],
+            );
+        }
+
+        return $parts;
+    }
+
+    /** @param  non-empty-list<self>  $parts  in their order */
+    public static function joined(array $parts): self
+    {
+        $all = static fn (string $of): array => array_merge(...array_column($parts, $of));
+
+        return new self($parts[0]->before, $parts[0]->day, $all('companies'), $all('anew'), $all('reported'));
+    }
+
+    /** @param  array{before: int|null, day: int, companies: list<int>, anew: list<int>, reported: list<int>}  $asked  its properties */
+    public static function of(array $asked): self
+    {
+        return new self($asked['before'], $asked['day'], $asked['companies'], $asked['anew'], $asked['reported']);
     }
 }

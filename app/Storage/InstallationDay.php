@@ -43,9 +43,19 @@ final class InstallationDay
     public function recompute(): void
     {
         $day = $this->computed();
-        $day === null
-            ? Setting::query()->where('name', self::KEPT)->delete()
-            : Setting::query()->upsert([['name' => self::KEPT, 'value' => (string) $day]], ['name'], ['value']);
+        $day === null ? Setting::query()->where('name', self::KEPT)->delete() : $this->keep($day);
+    }
+
+    /** Days are stored that are not to be seen yet. */
+    public function hold(): void
+    {
+        Setting::query()->where('name', self::KEPT)->exists() || $this->recompute();
+    }
+
+    /** What follows from a day is there now; the caller holds the transaction. */
+    public function moveTo(int $day): void
+    {
+        $day > ($this->read() ?? 0) && $this->keep($day);
     }
 
     /** The last day that is not so far ahead of the bulk of the listings that somebody has to say it is meant; null while they are few. */
@@ -56,7 +66,13 @@ final class InstallationDay
         return count($last) < self::FEW ? null : Day::plus($this->ofListings($last) ?? 0, self::NEAR_DAYS);
     }
 
-    private function computed(): ?int
+    private function keep(int $day): void
+    {
+        Setting::query()->upsert([['name' => self::KEPT, 'value' => (string) $day]], ['name'], ['value']);
+    }
+
+    /** The day it is by what is stored, which may be ahead of the one kept: an exchange's day is not seen before what follows from it. */
+    public function computed(): ?int
     {
         $moved = (int) Import::query()->where('state', 'stored')->max('moved_day');
         $day = max($this->ofListings($this->lastDays()) ?? 0, $moved);

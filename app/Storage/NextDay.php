@@ -6,6 +6,7 @@ namespace App\Storage;
 
 use App\Models\ColumnSet;
 use App\Models\MetricColumn;
+use Closure;
 use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Column;
 use Logion\Metric\Catalogue;
@@ -23,20 +24,21 @@ final readonly class NextDay
         private ColumnStore $columns,
         private ColumnTable $table,
         private ColumnComputation $computation,
-        private CompanyRefresh $refresh,
+        private StatementFindings $findings,
         private UniverseMembers $universes,
         private CompanyReader $companies,
         private EconomyReader $economy,
         private CompanyYears $years,
+        private InstallationDay $latest,
     ) {
     }
 
     /**
-     * Checks the statements that have arrived, and tells what is to be computed.
+     * What is to be computed of a day.
      *
      * @param  int  $before  day whose columns are there, unless they are not
      */
-    public function plan(int $before, int $day, Arrived $arrived): DayPlan
+    public function plan(int $before, int $day): DayPlan
     {
         $this->economy->forget();
         $this->companies->forget();
@@ -44,54 +46,61 @@ final readonly class NextDay
         $ids = array_column($members, 'id');
         $carried = $before < $day ? $this->companiesOf($before) : null;
         if ($carried === null) {
-            // What was stored by a process that did not come to compute is not known: all is computed, and who reported lately is checked.
-            $lately = DB::table('filings')->where('filed_on', '>', Day::plus($day, -self::LATELY_DAYS))->distinct()->pluck('company_id');
-            $lately->each(fn (mixed $company) => $this->refresh->check((int) $company));
-
-            return new DayPlan(null, $day, $ids, $ids, null);
+            // When what is stored was last computed is not known: all is, and who reported lately is checked.
+            return new DayPlan(null, $day, $ids, $ids, self::reported(Day::plus($day, -self::LATELY_DAYS), $day));
         }
-        DB::transaction(fn () => array_map($this->refresh->check(...), array_keys($arrived->statements)));
         $places = array_flip($carried);
+        $reported = array_flip(self::reported($before, $day));
         // Amounts in another currency are others whenever the rate is.
         $base = $this->economy->read()->baseCurrency();
         $anew = [];
         foreach ($members as $member) {
-            if (! isset($places[$member->id]) || isset($arrived->statements[$member->id]) || $member->currency !== $base) {
+            if (! isset($places[$member->id]) || isset($reported[$member->id]) || $member->currency !== $base) {
                 $anew[] = $member->id;
             }
         }
 
-        return new DayPlan($before, $day, $ids, $anew, array_keys($arrived->statements));
+        return new DayPlan($before, $day, $ids, $anew, array_keys($reported));
     }
 
     /** Computes what a plan asks for and stores it. */
     public function follow(DayPlan $plan): void
     {
-        $of = fn (array $ids, array $metrics): array => $ids === [] ? [] : $this->computation->columns($ids, $plan->day, $metrics);
-        $this->put($plan, $of($plan->companies, self::daily()), $of($plan->anew, self::lasting()));
+        $columns = fn (array $ids, array $metrics): array => $this->computation->columns($ids, $plan->day, $metrics);
+        $this->put($plan, $this->figures($plan, $columns));
     }
 
     /**
-     * Stores the columns of the day, which take the place of those of the day before.
+     * What this process alone computes of a plan, and nothing is written.
      *
-     * @param  list<Column>  $daily  of the companies of the plan, {@see daily()}
-     * @param  list<Column>  $lasting  of those that are computed anew, {@see lasting()}; empty where there are none
+     * @param  Closure(): void  $goesOn  called now and then
      */
-    public function put(DayPlan $plan, array $daily, array $lasting): void
+    public function compute(DayPlan $plan, Closure $goesOn): DayFigures
+    {
+        $tell = static fn () => $goesOn();
+
+        return $this->figures(
+            $plan,
+            fn (array $ids, array $metrics): array => $this->computation->share($ids, $plan->day, $metrics, $tell),
+        );
+    }
+
+    /** Stores what comes of a plan. Its columns take the place of those of the day before, and everything is looked at from its day. */
+    public function put(DayPlan $plan, DayFigures $figures): void
     {
         $members = $this->universes->on($plan->day);
-        $computed = $daily === [] ? [] : array_combine(self::daily(), $daily);
-        $reported = $lasting === [] ? [] : array_combine(self::lasting(), $lasting);
+        $computed = $figures->daily === [] ? [] : array_combine(self::daily(), $figures->daily);
+        $lasting = $figures->lasting === [] ? [] : array_combine(self::lasting(), $figures->lasting);
         $places = array_flip($plan->before === null ? [] : $this->companiesOf($plan->before) ?? []);
         $runs = self::runs(
             array_map(static fn (int $id): ?int => $places[$id] ?? null, $plan->companies),
             $plan->companies,
             array_flip($plan->anew),
         );
-        DB::transaction(function () use ($plan, $members, $computed, $reported, $runs): void {
+        DB::transaction(function () use ($plan, $figures, $members, $computed, $lasting, $runs): void {
             foreach (self::lasting() as $key) {
                 $old = $plan->before === null ? null : $this->table->read($plan->before, $key);
-                $computed[$key] = self::carry($old, $reported[$key] ?? null, $runs);
+                $computed[$key] = self::carry($old, $lasting[$key] ?? null, $runs);
             }
             foreach (array_filter([$plan->before, $plan->day]) as $of) {
                 MetricColumn::query()->where('as_of', $of)->delete();
@@ -103,9 +112,47 @@ final readonly class NextDay
             }
             $catalogue = Catalogue::builtIn();
             $this->columns->compare($plan->day, array_values(array_filter(array_keys($catalogue->all()), $catalogue->needsPeers(...))));
+            $this->findings->keep($plan->reported, $figures->findings);
+            $this->years->keep($figures->years);
+            $this->latest->moveTo($plan->day);
         });
-        $plan->before === null && $this->companies->keepDelistedPacked();
-        $plan->reported === null ? $this->years->fill() : $this->years->fill($plan->reported);
+        if ($plan->before === null) {
+            $this->companies->keepDelistedPacked();
+            $this->years->fill();
+        }
+    }
+
+    /** @param  Closure(list<int>, list<string>): list<Column>  $columns */
+    private function figures(DayPlan $plan, Closure $columns): DayFigures
+    {
+        $of = static fn (array $ids, array $metrics): array => $ids === [] ? [] : $columns($ids, $metrics);
+
+        return new DayFigures(
+            $of($plan->companies, self::daily()),
+            $of($plan->anew, self::lasting()),
+            $this->findings->find($plan->reported),
+            $this->years->compute($plan->before === null ? $plan->companies : $plan->reported),
+        );
+    }
+
+    /** @return list<int> companies that reported, or whose shares were split, after a day and up to another */
+    private static function reported(int $after, int $day): array
+    {
+        $splits = DB::table('corporate_actions')
+            ->join('securities', 'securities.id', '=', 'corporate_actions.security_id')
+            ->where('corporate_actions.ex_date', '>', $after)
+            ->where('corporate_actions.ex_date', '<=', $day)
+            ->select('securities.company_id');
+
+        return DB::table('filings')
+            ->where('filed_on', '>', $after)
+            ->where('filed_on', '<=', $day)
+            ->select('company_id')
+            ->union($splits)
+            ->orderBy('company_id')
+            ->pluck('company_id')
+            ->map(intval(...))
+            ->all();
     }
 
     /** @return list<string> metrics of a company by itself that look at prices, estimates or rates */

@@ -58,19 +58,15 @@ final class PublicationWriter
     /** @var array<string, BulkInsert> */
     private array $tables = [];
 
-    private Arrived $arrived;
-
     public function __construct(private readonly string $currency)
     {
         $this->tables = self::tables();
-        $this->arrived = new Arrived();
     }
 
     public function write(Publication $publication): void
     {
         $v = $publication->values;
         $day = $publication->day;
-        $this->arrived->any = true;
         match ($publication->subject) {
             Subject::Bar => $this->add(
                 'bars',
@@ -175,15 +171,6 @@ final class PublicationWriter
         return $tables;
     }
 
-    /** What has arrived since the last time, and begins anew. */
-    public function arrived(): Arrived
-    {
-        $arrived = $this->arrived;
-        $this->arrived = new Arrived();
-
-        return $arrived;
-    }
-
     private function add(string $table, string|int|float|null ...$values): void
     {
         $this->tables[$table]->add(...$values);
@@ -204,15 +191,12 @@ final class PublicationWriter
                 $this->add($table, $v['company'], $v['id'], ...array_values($row));
             }
         }
-        $this->arrived->statements[$v['company']] = true;
     }
 
     /** @param  array<string, mixed>  $v */
     private function action(array $v, int $day): void
     {
         $this->add('corporate_actions', $v['security'], $v['kind'], $day, $v['ratio']);
-        // A company's first security has its number.
-        $this->arrived->statements[$v['security']] = true;
     }
 
     /**

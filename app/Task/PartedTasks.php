@@ -178,7 +178,8 @@ final readonly class PartedTasks
     private function sayWhereCancelled(WorkOrder $order, Task $task): void
     {
         if ($task->state === 'cancelled' && $task->message === null) {
-            $task->update(['message' => $this->work($order)->cancelled()]);
+            $said = $this->work($order)->cancelled();
+            $said === null || $task->update(['message' => $said]);
         }
     }
 

@@ -21,7 +21,7 @@ interface PartedWork
     public function parts(): array;
 
     /**
-     * What a part found. It may be asked for again after a worker died at it, and writes nothing.
+     * What a part found. It may be asked for again after a worker died at it: what it writes is then written already, and found to be.
      *
      * @param  array<string, mixed>  $asked
      * @param  Closure(): void  $goesOn  to be called now and then; throws {@see WorkCancelled} where nobody waits any more
@@ -36,6 +36,6 @@ interface PartedWork
      */
     public function finish(iterable $found): bool;
 
-    /** Somebody cancelled it: what became of it, in a sentence. */
-    public function cancelled(): string;
+    /** Somebody cancelled it: what became of it, in a sentence; null where another worker is still at it, who will say. */
+    public function cancelled(): ?string;
 }

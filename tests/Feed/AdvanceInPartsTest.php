@@ -41,6 +41,8 @@ final class AdvanceInPartsTest extends DemoTestCase
     {
         for ($i = 0; $i < $jobs; $i++) {
             Artisan::call('queue:work', ['connection' => 'database', '--once' => true, '--tries' => 1, '--sleep' => 0]);
+            $columns = $this->app->make(ColumnStore::class);
+            $this->assertTrue($columns->isComplete((int) $columns->latestDay()), 'Whoever reads meanwhile finds all metrics.');
         }
     }
 
@@ -63,9 +65,16 @@ final class AdvanceInPartsTest extends DemoTestCase
         $parts = TaskPart::query()->where('task_id', $task->id)->count();
         $this->assertGreaterThan(2, $parts);
         $this->assertSame([20, 22, 'running'], [$task->refresh()->done, $task->total, $task->state], 'The first stage is stored.');
-        // A worker had taken a part and was killed: another takes it up.
-        DB::table('jobs')->orderBy('id')->limit(1)->update(['attempts' => 1, 'reserved_at' => now()->timestamp - 91]);
-        $this->work($parts + 1);
+        // A worker had taken the part that stores the next days: the others are done, and wait for it.
+        $first = DB::table('jobs')->orderBy('id')->limit(1);
+        $first->update(['attempts' => 1, 'reserved_at' => now()->timestamp]);
+        $this->work($parts);
+        $this->assertSame([20, 1], [$task->refresh()->done, DB::table('jobs')->count()]);
+        $this->assertSame(1, TaskPart::query()->where('task_id', $task->id)->whereNull('found')->count());
+        $this->assertSame(self::TODAY, $this->app->make(ColumnStore::class)->latestDay());
+        // It was killed: another takes it up.
+        $first->update(['reserved_at' => now()->timestamp - 91]);
+        $this->work(2);
         $this->assertSame([22, 'running'], [$task->refresh()->done, $task->state], 'The second stage has begun.');
         $this->work($parts + 2);
         $this->assertSame(['done', 22, 22], [$task->refresh()->state, $task->done, $task->total], (string) $task->message);

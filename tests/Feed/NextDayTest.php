@@ -6,7 +6,9 @@ namespace Tests\Feed;
 
 use App\Feed\Advance;
 use App\Storage\ColumnStore;
+use App\Storage\CompanyYears;
 use App\Storage\PackedRows;
+use App\Storage\StatementFindings;
 use Illuminate\Foundation\Bootstrap\HandleExceptions;
 use Illuminate\Support\Facades\DB;
 use Logion\Metric\Catalogue;
@@ -48,6 +50,42 @@ final class NextDayTest extends TestCase
                 $this->assertEquals($rows->pluck($of)->all(), $packed[$i], "{$of} of {$listing}");
             }
         }
+    }
+
+    public function test_findings_and_yearly_figures_of_who_reported_are_those_computed_anew(): void
+    {
+        $app = SimulatedDatabase::make(60, 20260630, 20240425);
+        $app->make(ColumnStore::class)->refresh(20240425);
+        $years = DB::table('company_years')->count();
+        $app->make(Advance::class)->ahead(['days' => 12, 'to' => null, 'next_event' => false], 20240425, static fn () => null);
+        $totals = DB::table('facts')
+            ->join('filings', 'filings.id', '=', 'facts.filing_id')
+            ->where('filings.filed_on', '>', 20240425)
+            ->where('line', 'total_assets')
+            ->pluck('facts.id');
+        // None of the balances reported since balances.
+        DB::table('facts')->whereIn('id', $totals)->update(['value' => DB::raw('value * 2')]);
+        $this->assertTrue($app->make(Advance::class)->complete());
+        $kept = [self::rows('findings'), self::rows('company_years')];
+        $this->assertGreaterThan(10, count($kept[0]));
+        $this->assertGreaterThan($years, count($kept[1]));
+        DB::table('company_years')->delete();
+        $app->make(CompanyYears::class)->fill();
+        $app->make(StatementFindings::class)->check(
+            DB::table('filings')->where('filed_on', '>', 20240425)->distinct()->pluck('company_id')->map(intval(...))->all(),
+        );
+        $this->assertSame([self::rows('findings'), self::rows('company_years')], $kept);
+    }
+
+    /** @return list<string> without their numbers, in some order */
+    private static function rows(string $table): array
+    {
+        return DB::table($table)
+            ->get()
+            ->map(static fn (object $row): string => (string) json_encode(array_diff_key((array) $row, ['id' => 0])))
+            ->sort()
+            ->values()
+            ->all();
     }
 
     private function assertColumnsAreThoseComputedAnew(int $day): void

@@ -6,8 +6,8 @@ namespace App\Feature\Simulation;
 
 use App\Feed\Advance;
 use App\Models\Task;
-use App\Storage\ColumnComputation;
 use App\Storage\DataStamp;
+use App\Storage\DayFigures;
 use App\Storage\DayPlan;
 use App\Storage\NextDay;
 use App\Storage\UniverseMembers;
@@ -16,15 +16,18 @@ use App\Task\PartedWork;
 use App\Task\WorkCancelled;
 use App\Task\WorkOrder;
 use Closure;
-use Logion\CrossSection\Column;
 use Logion\Figure\Words;
 
 /**
  * Lets the simulated exchange go on in stages: some days are stored, one after another, and the metrics of the last of them are computed
- * in parts; then come the next days. Who is killed anywhere costs the day or the part that was under way.
+ * in parts, beside which the days of the next stage are stored by whoever is free. Nobody sees a day before its metrics are there. Who is
+ * killed anywhere costs the day or the part that was under way.
  */
 final readonly class AdvanceWork implements PartedWork
 {
+    /** What is asked of the part that stores the next days. */
+    private const AHEAD = 'ahead_of';
+
     /**
      * @param  int  $from  day after which it began
      * @param  array{days: int, to: int|null, next_event: bool}  $wish
@@ -32,7 +35,6 @@ final readonly class AdvanceWork implements PartedWork
     public function __construct(
         private Advance $advance,
         private NextDay $next,
-        private ColumnComputation $computation,
         private UniverseMembers $universes,
         private DataStamp $stamp,
         private int $task,
@@ -57,76 +59,63 @@ final readonly class AdvanceWork implements PartedWork
             return [];
         }
         $stamp = $this->stamp->read();
-
-        return array_map(
-            static fn (array $some): array => [
-                'asked' => [
-                    'stamp' => $stamp,
-                    'before' => $plan->before,
-                    'day' => $plan->day,
-                    'companies' => $some,
-                    'anew' => array_values(array_intersect($some, $plan->anew)),
-                    'reported' => $plan->reported,
-                ],
-                // Progress is told in days.
-                'size' => 0,
-            ],
-            array_chunk($plan->companies, config('logion.companies_of_a_part.columns')) ?: [[]],
+        $asked = array_map(
+            static fn (DayPlan $part): array => ['stamp' => $stamp, ...get_object_vars($part)],
+            $plan->parts(config('logion.companies_of_a_part.columns')),
         );
+        if (! $this->advance->isStored($this->wish, $this->from)) {
+            // It takes longest, and so begins first.
+            array_unshift($asked, [self::AHEAD => $plan->day]);
+        }
+
+        // Progress is told in days.
+        return array_map(static fn (array $of): array => ['asked' => $of, 'size' => 0], $asked);
     }
 
     public function compute(array $asked, Closure $goesOn): string
     {
-        $share = fn (array $ids, array $metrics): array => $ids === [] ? [] : array_map(
-            static fn (Column $of): array => [$of->packed, $of->states],
-            $this->computation->share($ids, $asked['day'], $metrics, static fn () => $goesOn()),
-        );
+        if (isset($asked[self::AHEAD])) {
+            $this->advance->ahead($this->wish, $this->from, $this->tell(...));
 
-        return serialize([$asked, $share($asked['companies'], NextDay::daily()), $share($asked['anew'], NextDay::lasting())]);
+            return serialize(null);
+        }
+
+        return serialize([$asked, $this->next->compute(DayPlan::of($asked), $goesOn)->packed()]);
     }
 
     public function finish(iterable $found): bool
     {
         $stamp = $this->stamp->read();
-        $first = null;
-        $companies = $anew = $daily = $lasting = [];
+        $plans = $figures = [];
         foreach ($found as $part) {
-            [$asked, $moving, $other] = unserialize($part, ['allowed_classes' => false]);
+            [$asked, $packed] = unserialize($part, ['allowed_classes' => false]) ?? [null, null];
+            if ($asked === null) {
+                continue;
+            }
             if ($asked['stamp'] !== $stamp) {
                 return false;
             }
-            $first ??= $asked;
-            array_push($companies, ...$asked['companies']);
-            array_push($anew, ...$asked['anew']);
-            $daily[] = self::columns($moving);
-            $lasting[] = self::columns($other);
+            $plans[] = DayPlan::of($asked);
+            $figures[] = DayFigures::of($packed);
         }
-        if ($first === null) {
+        if ($plans === []) {
             return true;
         }
-        if ($companies !== array_column($this->universes->on($first['day']), 'id')) {
+        $plan = DayPlan::joined($plans);
+        if ($plan->companies !== array_column($this->universes->on($plan->day), 'id')) {
             return false;
         }
-        $plan = new DayPlan($first['before'], $first['day'], $companies, $anew, $first['reported']);
-        // Nothing that lasts is computed in a part where nobody reported.
-        $lasting = array_values(array_filter($lasting));
-        $this->next->put(
-            $plan,
-            array_map(Column::joined(...), ...$daily),
-            $lasting === [] ? [] : array_map(Column::joined(...), ...$lasting),
-        );
+        $this->next->put($plan, DayFigures::joined($figures));
         $this->advance->settled($plan->day);
 
         // Where days are left they are the next stage.
-        return $this->advance->isFulfilled($this->wish, $this->from);
+        return ! $this->advance->isAhead() && $this->advance->isStored($this->wish, $this->from);
     }
 
     /** The days before are kept, with their metrics. */
-    public function cancelled(): string
+    public function cancelled(): ?string
     {
-        $this->advance->complete();
-
-        return Words::say('cancelled_the_days_before_are');
+        return $this->advance->complete() ? Words::say('cancelled_the_days_before_are') : null;
     }
 
     /** @throws WorkCancelled */
@@ -138,14 +127,5 @@ final readonly class AdvanceWork implements PartedWork
             ->where('state', '!=', 'cancelled')
             ->update(['done' => $done, 'total' => $total, 'updated_at' => now()]);
         $goesOn === 0 && throw new WorkCancelled();
-    }
-
-    /**
-     * @param  list<array{string, string}>  $packed
-     * @return list<Column>
-     */
-    private static function columns(array $packed): array
-    {
-        return array_map(static fn (array $of): Column => new Column(...$of), $packed);
     }
 }
