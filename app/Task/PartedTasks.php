@@ -29,6 +29,8 @@ final readonly class PartedTasks
     {
         $task = Task::query()->find($order->task);
         if ($task === null || $task->state === 'cancelled') {
+            $task === null || $this->sayWhereCancelled($order, $task);
+
             return;
         }
         $this->watched($order, $task, function () use ($order, $task): void {

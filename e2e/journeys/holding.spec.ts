@@ -160,6 +160,7 @@ test('a condition is tried on the past, set, and calls on Desk after the exchang
   await expect(page.getByRole('heading', { name: 'Desk' })).toBeVisible()
   await page.goto(`${GOING_ON}/desk/conditions?ticker=ULVL`)
   const clock = page.getByRole('region', { name: 'Simulated exchange' })
+  await expect(clock).toContainText(/\d{4}-\d\d-\d\d/)
   const day = /\d{4}-\d\d-\d\d/.exec((await clock.textContent()) ?? '')![0]
   // A week on surely has come within a week of days.
   const soon = new Date(`${day}T00:00:00Z`)

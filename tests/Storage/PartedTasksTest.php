@@ -24,7 +24,7 @@ final class PartedTasksTest extends DemoTestCase
 {
     /**
      * @var object{computed: list<string>, stored: list<string>, parts: list<string>, planning: \Closure, during: \Closure,
-     *     isCurrent: bool}
+     *     isCurrent: bool, isElsewhere: bool}
      */
     private object $world;
 
@@ -44,6 +44,7 @@ final class PartedTasksTest extends DemoTestCase
             'planning' => static fn () => null,
             'during' => static fn () => null,
             'isCurrent' => true,
+            'isElsewhere' => false,
         ];
         $this->app->bind(LetterWork::class, fn (): LetterWork => new LetterWork($this->world));
         $this->lane = 'user-'.substr(sha1($this->name()), 0, 8);
@@ -167,6 +168,26 @@ final class PartedTasksTest extends DemoTestCase
         $this->assertSame(['done', [['A', 'B', 'C']]], [$this->task->refresh()->state, $this->world->stored]);
     }
 
+    public function test_who_cancels_before_it_begins_is_told_too(): void
+    {
+        $this->task->update(['state' => 'cancelled']);
+        $this->begin();
+        $this->assertSame(['cancelled', 'Cancelled; nothing was stored.'], [$this->task->refresh()->state, $this->task->message]);
+        $this->assertSame([0, 0], [DB::table('jobs')->count(), TaskPart::query()->count()]);
+    }
+
+    public function test_what_became_of_cancelled_work_is_said_by_who_knows(): void
+    {
+        $this->begin();
+        $this->world->isElsewhere = true;
+        $this->task->update(['state' => 'cancelled']);
+        $this->work(1);
+        $this->assertSame(['cancelled', null], [$this->task->refresh()->state, $this->task->message], 'another is still at it');
+        $this->world->isElsewhere = false;
+        $this->work(1);
+        $this->assertSame('Cancelled; nothing was stored.', $this->task->refresh()->message);
+    }
+
     public function test_work_that_cannot_be_done_says_why_and_the_others_stop(): void
     {
         $this->begin();
@@ -221,7 +242,9 @@ final class PartedTasksTest extends DemoTestCase
 /** Makes letters capital, one a part. */
 final readonly class LetterWork implements PartedWork
 {
-    use StoresAtTheEnd;
+    use StoresAtTheEnd {
+        cancelled as private said;
+    }
 
     /** @param  object  $world  what is to be read, and what was */
     public function __construct(private object $world)
@@ -253,5 +276,10 @@ final readonly class LetterWork implements PartedWork
         }
 
         return $this->world->isCurrent;
+    }
+
+    public function cancelled(): ?string
+    {
+        return $this->world->isElsewhere ? null : $this->said();
     }
 }

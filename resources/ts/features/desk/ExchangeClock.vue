@@ -14,14 +14,21 @@ const YEAR = 252
 const session = useSession()
 const task = ref<number | null>(null)
 const problem = ref<string | null>(null)
+/** Days may be stored whose metrics are still computed: after a cancel, or where somebody else lets it go on. */
+const isAhead = (day: string | null | undefined): boolean => !!day && session.latestDay !== null && day > session.latestDay
 const { state: exchange, reload: reloadExchange } = useAnswer(
   'simulation',
   () => session.latestDay,
   async (_, signal) => {
     const found = await ask(api.GET('/simulation', { signal }))
     task.value ??= found.task ?? null
+    if (task.value === null && isAhead(found.day)) {
+      await session.load()
+      if (!isAhead(found.day)) session.figuresChanged()
+    }
     return found
   },
+  ({ day }) => (task.value === null && isAhead(day) ? INTERVAL : false),
 )
 const { state: answer, reload } = useAnswer(
   'simulation-task',
@@ -68,7 +75,12 @@ async function cancel(): Promise<void> {
       <p>
         The exchange stands at <strong>{{ exchange.data.day }}</strong>.
       </p>
-      <p class="quiet">This economy is simulated and goes on when you let it: prices, reports, estimates and news of the next days.</p>
+      <p v-if="isAhead(exchange.data.day)" class="quiet">
+        Its metrics are being computed; until they are there, everything is as of {{ session.latestDay }}.
+      </p>
+      <p v-else class="quiet">
+        This economy is simulated and goes on when you let it: prices, reports, estimates and news of the next days.
+      </p>
     </div>
     <div v-if="isGoingOn" class="work" role="status">
       <WorkProgress :work="work" what="days" label="Progress of the exchange" />
