@@ -22,8 +22,8 @@ use Throwable;
  */
 final readonly class Advance
 {
-    /** Days after which metrics are computed where many days pass. */
-    public const COMPUTED_EVERY = 20;
+    /** Days after which metrics are computed where many days pass: a month of trading, so that a month computes them once. */
+    public const COMPUTED_EVERY = 21;
 
     public function __construct(
         private SimulatedExchange $exchange,

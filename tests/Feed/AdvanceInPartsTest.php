@@ -64,12 +64,12 @@ final class AdvanceInPartsTest extends DemoTestCase
         $this->work(1);
         $parts = TaskPart::query()->where('task_id', $task->id)->count();
         $this->assertGreaterThan(2, $parts);
-        $this->assertSame([20, 22, 'running'], [$task->refresh()->done, $task->total, $task->state], 'The first stage is stored.');
+        $this->assertSame([21, 22, 'running'], [$task->refresh()->done, $task->total, $task->state], 'The first stage is stored.');
         // A worker had taken the part that stores the next days: the others are done, and wait for it.
         $first = DB::table('jobs')->orderBy('id')->limit(1);
         $first->update(['attempts' => 1, 'reserved_at' => now()->timestamp]);
         $this->work($parts);
-        $this->assertSame([20, 1], [$task->refresh()->done, DB::table('jobs')->count()]);
+        $this->assertSame([21, 1], [$task->refresh()->done, DB::table('jobs')->count()]);
         $this->assertSame(1, TaskPart::query()->where('task_id', $task->id)->whereNull('found')->count());
         $this->assertSame(self::TODAY, $this->app->make(ColumnStore::class)->latestDay());
         // It was killed: another takes it up.
