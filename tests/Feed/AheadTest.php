@@ -102,7 +102,8 @@ final class AheadTest extends DemoTestCase
     public function test_while_another_stores_days_nobody_else_completes_them(): void
     {
         $this->ahead();
-        $another = LifeLock::tryFor(SimulationState::LOCK);
+        $its = DB::connectUsing('another', (array) config('database.connections.'.DB::getDefaultConnection()));
+        $another = LifeLock::tryFor(SimulationState::LOCK, $its);
         $this->assertNotNull($another);
         $advance = $this->app->make(Advance::class);
         $this->assertNull($advance->ahead(self::WISH, self::TODAY, static fn () => null));
