@@ -71,7 +71,7 @@ async function cancel(): Promise<void> {
 
 <template>
   <section v-if="exchange.data?.day && session.canChangeFacts" class="clock" aria-label="Simulated exchange">
-    <div>
+    <div class="stand">
       <p>
         The exchange stands at <strong>{{ exchange.data.day }}</strong>.
       </p>
@@ -79,7 +79,7 @@ async function cancel(): Promise<void> {
         Its metrics are being computed; until they are there, everything is as of {{ session.latestDay }}.
       </p>
       <p v-else class="quiet">
-        This economy is simulated and goes on when you let it: prices, reports, estimates and news of the next days.
+        Simulated, it goes on when you let it: prices, reports, estimates and news of the next days.
       </p>
     </div>
     <div v-if="isGoingOn" class="work" role="status">
@@ -93,7 +93,7 @@ async function cancel(): Promise<void> {
       <v-btn variant="outlined" @click="advance({ days: YEAR })">A year</v-btn>
       <v-btn variant="outlined" @click="advance({ next_event: true })">To the next report</v-btn>
     </div>
-    <p v-if="problem" class="worse" role="alert">{{ problem }}</p>
+    <p v-if="problem" class="worse told" role="alert">{{ problem }}</p>
   </section>
 </template>
 
@@ -101,10 +101,18 @@ async function cancel(): Promise<void> {
 .clock {
   display: flex;
   flex-wrap: wrap;
-  align-items: center;
+  align-items: start;
   justify-content: space-between;
   gap: calc(var(--space) * 2);
   margin-bottom: calc(var(--space) * 4);
+}
+/* What is said changes while it goes on; the buttons stay where they are. */
+.stand {
+  flex: 1;
+  min-width: 320px;
+}
+.told {
+  flex-basis: 100%;
 }
 .choices {
   display: flex;
