@@ -4,8 +4,13 @@ declare(strict_types=1);
 
 namespace Tests\Feed;
 
+use App\Feature\Simulation\AdvanceWork;
+use App\Feed\Advance;
 use App\Feed\SimulatedExchange;
+use App\Models\Task;
+use App\Models\User;
 use App\Storage\ColumnStore;
+use App\Task\BeginParts;
 use Illuminate\Foundation\Bootstrap\HandleExceptions;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
@@ -68,6 +73,74 @@ final class KilledAdvanceTest extends TestCase
         DB::purge();
         $this->assertSame($whole, SimulatedDatabase::digest());
         $this->assertTrue($app->make(ColumnStore::class)->isComplete($to), 'what follows from the last day is computed');
+    }
+
+    public function test_workers_killed_at_any_moment_leave_the_same_rows_and_metrics(): void
+    {
+        $days = 6 * Advance::COMPUTED_EVERY;
+        $to = array_slice(Calendar::workdays(self::FROM, Day::plus(self::FROM, 300)), 0, $days)[$days - 1];
+        SimulatedDatabase::make(self::COMPANIES, 13, $to);
+        $whole = SimulatedDatabase::digest();
+
+        $app = SimulatedDatabase::make(self::COMPANIES, 13, self::FROM);
+        $columns = $app->make(ColumnStore::class);
+        $columns->refresh(self::FROM);
+        $user = User::query()->create(['name' => 'Ada', 'email' => 'ada@example.invalid', 'password' => 'a long enough password']);
+        config(['queue.default' => 'database']);
+        $task = Task::of('advance', 'exchange', $user);
+        $task->begin();
+        $wish = ['days' => $days, 'to' => null, 'next_event' => false];
+        BeginParts::dispatch(AdvanceWork::order($task->id, self::FROM, $wish));
+        $workers = [$this->worker(), $this->worker()];
+        $kills = 0;
+        mt_srand(13);
+        for ($until = time() + 180; time() < $until && $task->refresh()->state !== 'done';) {
+            $this->assertNotSame('failed', $task->state, (string) $task->message);
+            $this->assertTrue($columns->isComplete((int) $columns->latestDay()), 'Whoever reads meanwhile finds all metrics.');
+            if ($kills < 12) {
+                usleep(mt_rand(100_000, 700_000));
+                $workers[$kills % 2]->signal(9);
+                $workers[$kills % 2]->wait();
+                $workers[$kills % 2] = $this->worker();
+                $kills++;
+                // Nobody waits here until its work is taken for lost; the other's may be given away with it.
+                DB::table('jobs')->update(['reserved_at' => null, 'attempts' => 0]);
+            }
+            usleep(50_000);
+        }
+        array_map(static fn (Process $worker) => $worker->stop(0), $workers);
+        $this->assertSame('done', $task->state, (string) $task->message);
+        $this->assertGreaterThanOrEqual(4, $kills);
+        DB::purge();
+        $this->assertSame($whole, SimulatedDatabase::digest());
+        $this->assertSame($to, $columns->latestDay());
+        $kept = self::metrics($to);
+        SimulatedDatabase::again()->make(ColumnStore::class)->refresh($to);
+        $this->assertSame(self::metrics($to), $kept);
+    }
+
+    /** @return array<string, string> digest by metric */
+    private static function metrics(int $day): array
+    {
+        return DB::table('metric_columns')
+            ->where('as_of', $day)
+            ->where('name', 'not like', 'expression:%')
+            ->orderBy('name')
+            ->get()
+            ->mapWithKeys(static fn (object $of): array => [$of->name => sha1($of->values.$of->states.$of->codes)])
+            ->all();
+    }
+
+    private function worker(): Process
+    {
+        $process = new Process(
+            [PHP_BINARY, __DIR__.'/../../artisan', 'queue:work', 'database', '--sleep=0.05', '--tries=3'],
+            env: ['DB_DATABASE' => DB::connection()->getDatabaseName(), 'APP_ENV' => 'testing', 'QUEUE_CONNECTION' => 'database'],
+            timeout: 200,
+        );
+        $process->start();
+
+        return $process;
     }
 
     public function test_a_history_that_is_killed_leaves_the_database_as_empty_as_it_was(): void
