@@ -46,18 +46,6 @@ final class AdvanceInPartsTest extends DemoTestCase
         }
     }
 
-    /** @return array<string, string> by column */
-    private static function columns(int $day): array
-    {
-        return DB::table('metric_columns')
-            ->where('as_of', $day)
-            ->where('name', 'not like', 'expression:%')
-            ->get()
-            ->mapWithKeys(static fn (object $of): array => [$of->name => sha1($of->values.$of->states.$of->codes)])
-            ->sortKeys()
-            ->all();
-    }
-
     public function test_two_stages_in_parts_give_what_one_process_computes(): void
     {
         $task = $this->advance(22);
@@ -81,9 +69,9 @@ final class AdvanceInPartsTest extends DemoTestCase
         $this->assertSame(0, TaskPart::query()->count() + DB::table('jobs')->count());
         $day = (int) DB::table('simulations')->value('day');
         $this->assertSame([$day], DB::table('column_sets')->pluck('as_of')->map(intval(...))->all());
-        $kept = self::columns($day);
+        $kept = SimulatedDatabase::metrics($day);
         $this->app->make(ColumnStore::class)->refresh($day);
-        $this->assertSame(self::columns($day), $kept);
+        $this->assertSame(SimulatedDatabase::metrics($day), $kept);
         $this->getJson('/api/v1/companies/BRSW')->assertOk();
     }
 
@@ -114,9 +102,9 @@ final class AdvanceInPartsTest extends DemoTestCase
         $this->assertSame('done', $task->refresh()->state, (string) $task->message);
         $day = (int) DB::table('simulations')->value('day');
         $this->assertSame(20260703, $day);
-        $kept = self::columns($day);
+        $kept = SimulatedDatabase::metrics($day);
         $this->app->make(ColumnStore::class)->refresh($day);
-        $this->assertSame(self::columns($day), $kept);
+        $this->assertSame(SimulatedDatabase::metrics($day), $kept);
     }
 
     public function test_a_worker_that_died_between_the_days_and_their_metrics_costs_nothing(): void

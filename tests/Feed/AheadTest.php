@@ -38,27 +38,15 @@ final class AheadTest extends DemoTestCase
         return (int) $this->app->make(SimulatedExchange::class)->day();
     }
 
-    /** @return array<string, string> by column */
-    private static function columns(int $day): array
-    {
-        return DB::table('metric_columns')
-            ->where('as_of', $day)
-            ->where('name', 'not like', 'expression:%')
-            ->orderBy('name')
-            ->get()
-            ->mapWithKeys(static fn (object $of): array => [$of->name => sha1($of->values.$of->states.$of->codes)])
-            ->all();
-    }
-
     public function test_the_columns_of_the_day_are_the_same_with_days_stored_after_it(): void
     {
         $columns = $this->app->make(ColumnStore::class);
         $columns->refresh(self::TODAY);
-        $before = self::columns(self::TODAY);
+        $before = SimulatedDatabase::metrics(self::TODAY);
         $this->ahead();
         $this->assertSame(self::TODAY, $columns->latestDay());
         $columns->refresh(self::TODAY);
-        $this->assertSame($before, self::columns(self::TODAY));
+        $this->assertSame($before, SimulatedDatabase::metrics(self::TODAY));
         $this->assertGreaterThan(250, count($before));
     }
 

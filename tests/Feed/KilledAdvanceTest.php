@@ -114,21 +114,9 @@ final class KilledAdvanceTest extends TestCase
         DB::purge();
         $this->assertSame($whole, SimulatedDatabase::digest());
         $this->assertSame($to, $columns->latestDay());
-        $kept = self::metrics($to);
+        $kept = SimulatedDatabase::metrics($to);
         SimulatedDatabase::again()->make(ColumnStore::class)->refresh($to);
-        $this->assertSame(self::metrics($to), $kept);
-    }
-
-    /** @return array<string, string> digest by metric */
-    private static function metrics(int $day): array
-    {
-        return DB::table('metric_columns')
-            ->where('as_of', $day)
-            ->where('name', 'not like', 'expression:%')
-            ->orderBy('name')
-            ->get()
-            ->mapWithKeys(static fn (object $of): array => [$of->name => sha1($of->values.$of->states.$of->codes)])
-            ->all();
+        $this->assertSame(SimulatedDatabase::metrics($to), $kept);
     }
 
     private function worker(): Process

@@ -90,15 +90,9 @@ final class NextDayTest extends TestCase
 
     private function assertColumnsAreThoseComputedAnew(int $day): void
     {
-        $kept = static fn (): array => DB::table('metric_columns')
-            ->where('as_of', $day)
-            ->orderBy('name')
-            ->get()
-            ->mapWithKeys(static fn (object $of): array => [$of->name => sha1($of->values.$of->states.$of->codes)])
-            ->all();
-        $carried = $kept();
+        $carried = SimulatedDatabase::metrics($day);
         SimulatedDatabase::again()->make(ColumnStore::class)->refresh($day);
-        $this->assertSame($kept(), $carried);
+        $this->assertSame(SimulatedDatabase::metrics($day), $carried);
         $this->assertGreaterThan(250, count($carried));
     }
 

@@ -92,4 +92,16 @@ final class SimulatedDatabase
 
         return $digests;
     }
+
+    /** @return array<string, string> digest of the columns of a day, by metric */
+    public static function metrics(int $day): array
+    {
+        return DB::table('metric_columns')
+            ->where('as_of', $day)
+            ->where('name', 'not like', 'expression:%')
+            ->orderBy('name')
+            ->get()
+            ->mapWithKeys(static fn (object $of): array => [$of->name => sha1($of->values.$of->states.$of->codes)])
+            ->all();
+    }
 }

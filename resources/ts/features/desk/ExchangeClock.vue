@@ -78,9 +78,7 @@ async function cancel(): Promise<void> {
       <p v-if="isAhead(exchange.data.day)" class="quiet">
         Its metrics are being computed; until they are there, everything is as of {{ session.latestDay }}.
       </p>
-      <p v-else class="quiet">
-        Simulated, it goes on when you let it: prices, reports, estimates and news of the next days.
-      </p>
+      <p v-else class="quiet">Simulated, it goes on when you let it: prices, reports, estimates and news of the next days.</p>
     </div>
     <div v-if="isGoingOn" class="work" role="status">
       <WorkProgress :work="work" what="days" label="Progress of the exchange" />
