@@ -6,6 +6,10 @@ namespace Tests\Feed;
 
 use App\Feed\Advance;
 use App\Feed\SimulatedExchange;
+use App\Models\CompanyList;
+use App\Models\Decision;
+use App\Models\Exchange;
+use App\Models\Portfolio;
 use App\Storage\ColumnStore;
 use App\Storage\DayPlan;
 use App\Storage\InstallationDay;
@@ -19,8 +23,14 @@ use Tests\DemoTestCase;
 /** Days of the exchange are stored before what follows from them is there, and until then nobody can tell. */
 final class AheadTest extends DemoTestCase
 {
-    /** What tells how far the exchange or the levels of indices go, and what says when it was made. */
-    private const TELL_MORE = ['simulation', 'reference', 'companies/{ticker}/report'];
+    /** What tells how far the exchange goes, what lists all that is stored to keep it by hand, and what says when it was made. */
+    private const TELL_MORE = [
+        'simulation',
+        'reference',
+        'series/{name}',
+        'companies/{ticker}/report',
+        'portfolios/{portfolio}/report',
+    ];
 
     private const WISH = ['days' => 12, 'to' => null, 'next_event' => false];
 
@@ -52,6 +62,18 @@ final class AheadTest extends DemoTestCase
 
     public function test_no_answer_tells_of_days_that_are_stored_ahead(): void
     {
+        // Somebody holds, watches and has decided.
+        $this->postJson('/api/v1/example')->assertNoContent();
+        $named = [
+            'portfolio' => Portfolio::query()->value('id'),
+            'decision' => Decision::query()->value('id'),
+            'list' => CompanyList::query()->value('id'),
+            'exchange' => Exchange::query()->value('id'),
+            'index' => Exchange::query()->value('index_id'),
+            'name' => DB::table('economy_series')->value('name'),
+            'code' => '07',
+            'key' => 'price_to_earnings',
+        ];
         $paths = [];
         foreach (Route::getRoutes() as $route) {
             $path = str_replace('api/v1/', '', $route->uri());
@@ -59,7 +81,11 @@ final class AheadTest extends DemoTestCase
                 continue;
             }
             foreach (str_contains($path, '{ticker}') ? ['BRSW', 'NSMS'] : [''] as $ticker) {
-                $paths[] = preg_replace('/\{\w+\}/', '1', str_replace(['{ticker}', '{key}'], [$ticker, 'price_to_earnings'], $path));
+                $paths[] = (string) preg_replace_callback(
+                    '/\{(\w+)\}/',
+                    static fn (array $of): string => (string) (['ticker' => $ticker, ...$named][$of[1]] ?? 1),
+                    $path,
+                );
             }
         }
         $told = fn (): array => array_combine($paths, array_map(function (string $path): string {
