@@ -118,14 +118,14 @@ final class PackedRows
     }
 
     /**
-     * Packs what is not packed yet.
+     * Packs what is not packed yet, or has many rows after it.
      *
      * @param  array<key-of<self::SOURCES>, list<int>>  $owners  by source
      */
     public function keep(array $owners): void
     {
         foreach ($owners as $source => $ids) {
-            $owners[$source] = array_values(array_filter($ids, fn (int $id): bool => ! isset($this->whole[$source][$id])));
+            $owners[$source] = self::due($source, array_values(array_filter($ids, fn (int $id): bool => ! isset($this->whole[$source][$id]))));
         }
         $this->whole = [];
         if (array_filter($owners) === []) {
@@ -133,32 +133,46 @@ final class PackedRows
         }
         // Rows are read and kept in one transaction, so that nobody changes them in between.
         DB::transaction(function (Connection $connection) use ($owners): void {
-            $put = null;
+            // Who reads before they write may be refused the writing: a statement that writes comes first.
+            DB::table('packed_rows')->whereNull('owner')->delete();
+            // Prepared anew for each transaction: one that was refused cannot be bound again.
+            $put = $connection->getPdo()->prepare(
+                'insert into packed_rows (source, owner, size, columns, up_to) values (?, ?, ?, ?, ?) '.
+                    'on conflict (source, owner) do update set size = excluded.size, columns = excluded.columns, '.
+                    'up_to = excluded.up_to',
+            );
             foreach ($owners as $source => $ids) {
                 [$of, , , , $grows] = self::SOURCES[$source];
                 $seen = self::SEEN[$source] ?? '';
-                $after = "(select count(*) from {$source} where {$of} = owner and {$grows} > up_to{$seen})";
-                $due = "{$after} > ".self::LEAST_AFTER.' + owner % '.self::SPREAD;
-                DB::table('packed_rows')
-                    ->where('source', $source)
-                    ->whereIn('owner', $ids)
-                    ->whereRaw(self::isCounted($connection) ? "({$due} or size <> ".self::number($source).')' : $due)
-                    ->delete();
-                $kept = DB::table('packed_rows')->where('source', $source)->whereIn('owner', $ids)->pluck('owner', 'owner');
                 foreach ($ids as $owner) {
-                    if (! isset($kept[$owner])) {
-                        // Prepared anew for each transaction: one that was refused cannot be bound again.
-                        $put ??= $connection->getPdo()->prepare(
-                            'insert into packed_rows (source, owner, size, columns, up_to) values (?, ?, ?, ?, ?) '.
-                                'on conflict (source, owner) do update set size = excluded.size, columns = excluded.columns, '.
-                                'up_to = excluded.up_to',
-                        );
-                        $last = $this->rows($connection, "select max({$grows}) from {$source} where {$of} = ?{$seen}", [$owner])[0][0];
-                        self::put($put, $source, $owner, $this->columns($source, $owner), (int) $last);
-                    }
+                    $last = $this->rows($connection, "select max({$grows}) from {$source} where {$of} = ?{$seen}", [$owner])[0][0];
+                    self::put($put, $source, $owner, $this->columns($source, $owner), (int) $last);
                 }
             }
         }, 3);
+        $this->whole = [];
+    }
+
+    /**
+     * @param  key-of<self::SOURCES>  $source
+     * @param  list<int>  $owners
+     * @return list<int> those of them whose rows are not packed, or are others, or are many more by now
+     */
+    private static function due(string $source, array $owners): array
+    {
+        if ($owners === []) {
+            return [];
+        }
+        [$of, , , , $grows] = self::SOURCES[$source];
+        $after = "(select count(*) from {$source} where {$of} = owner and {$grows} > up_to".(self::SEEN[$source] ?? '').')';
+        $kept = DB::table('packed_rows')
+            ->where('source', $source)
+            ->whereIn('owner', $owners)
+            ->whereRaw("{$after} <= ".self::LEAST_AFTER.' + owner % '.self::SPREAD)
+            ->when(self::isCounted(DB::connection()), static fn ($query) => $query->whereRaw('size = '.self::number($source)))
+            ->pluck('owner', 'owner');
+
+        return array_values(array_filter($owners, static fn (int $owner): bool => ! isset($kept[$owner])));
     }
 
     /**

@@ -104,7 +104,7 @@ final class PackedRowsTest extends DemoTestCase
         $other->exec('delete from packed_rows where owner = 5');
         $refused = 0;
         DB::listen(static function (QueryExecuted $query) use ($other, &$refused): void {
-            if (str_starts_with($query->sql, 'select `owner` from `packed_rows`')) {
+            if (str_starts_with($query->sql, 'delete from `packed_rows` where `owner` is null')) {
                 try {
                     $other->exec("insert into observations (company_id, name, day, value) values (5, 'analysts_buy', 20260630, 3)");
                 } catch (\PDOException $busy) {
@@ -123,8 +123,10 @@ final class PackedRowsTest extends DemoTestCase
         DB::statement('pragma busy_timeout = 0');
         $reader = $this->app->make(CompanyReader::class);
         $other = $this->another();
+        $other->exec('delete from packed_rows where owner = 6');
         $other->exec('begin immediate');
-        $other->exec("delete from packed_rows where source = 'bars' and owner = 6");
+        // Where all is packed nobody waits.
+        $reader->keepPacked([7]);
         try {
             $reader->keepPacked([6]);
             $this->fail('It wrote while another was writing.');
@@ -134,7 +136,6 @@ final class PackedRowsTest extends DemoTestCase
             $other->exec('rollback');
             DB::statement('pragma busy_timeout = 10000');
         }
-        DB::table('packed_rows')->where('owner', 6)->delete();
         $reader->keepPacked([6]);
         $this->assertTrue($this->packed('bars', 6));
     }
