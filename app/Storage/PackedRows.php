@@ -125,7 +125,8 @@ final class PackedRows
     public function keep(array $owners): void
     {
         foreach ($owners as $source => $ids) {
-            $owners[$source] = self::due($source, array_values(array_filter($ids, fn (int $id): bool => ! isset($this->whole[$source][$id]))));
+            $unsure = array_filter($ids, fn (int $id): bool => ! isset($this->whole[$source][$id]));
+            $owners[$source] = self::due($source, array_values($unsure));
         }
         $this->whole = [];
         if (array_filter($owners) === []) {
