@@ -19,7 +19,11 @@ final readonly class StatementFindings
     /** Checks the statements of companies anew, all of them or none. @param  list<int>  $companies */
     public function check(array $companies): void
     {
-        DB::transaction(fn () => $this->keep($companies, $this->find($companies)));
+        DB::transaction(function () use ($companies): void {
+            // Who reads before they write may be refused the writing.
+            $this->keep($companies, []);
+            $this->keep([], $this->find($companies));
+        });
     }
 
     /**

@@ -9,9 +9,11 @@ use App\Storage\ColumnStore;
 use App\Storage\CompanyYears;
 use App\Storage\PackedRows;
 use App\Storage\StatementFindings;
+use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Foundation\Bootstrap\HandleExceptions;
 use Illuminate\Support\Facades\DB;
 use Logion\Metric\Catalogue;
+use PDO;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Simulation\Calendar;
@@ -75,6 +77,24 @@ final class NextDayTest extends TestCase
             DB::table('filings')->where('filed_on', '>', 20240425)->distinct()->pluck('company_id')->map(intval(...))->all(),
         );
         $this->assertSame([self::rows('findings'), self::rows('company_years')], $kept);
+    }
+
+    public function test_statements_are_checked_with_the_right_to_write(): void
+    {
+        $app = SimulatedDatabase::make(20, 20260630, 20200131);
+        $other = new PDO('sqlite:'.DB::connection()->getDatabaseName(), options: [PDO::ATTR_TIMEOUT => 0]);
+        $refused = 0;
+        DB::listen(static function (QueryExecuted $query) use ($other, &$refused): void {
+            if (str_contains($query->sql, 'from `findings`') || str_contains($query->sql, 'from "findings"')) {
+                try {
+                    $other->exec('update companies set name = name where id = 1');
+                } catch (\PDOException $busy) {
+                    $refused += (int) str_contains($busy->getMessage(), 'locked');
+                }
+            }
+        });
+        $app->make(StatementFindings::class)->check([1, 2, 3]);
+        $this->assertSame(1, $refused, 'others wait before anything is read');
     }
 
     /** @return list<string> without their numbers, in some order */
