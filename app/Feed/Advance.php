@@ -117,7 +117,10 @@ final readonly class Advance
     /** Whether days are stored that nobody sees yet. */
     public function isAhead(): bool
     {
-        return $this->latest->computed() > $this->latest->read();
+        $seen = $this->latest->read();
+
+        // Hardly ever is the exchange later than what is seen; only then are the days of all listings asked for.
+        return $this->last() > $seen && $this->latest->computed() > $seen;
     }
 
     /**
@@ -239,7 +242,8 @@ final readonly class Advance
         };
     }
 
-    private function last(): int
+    /** The last day that is stored. */
+    public function last(): int
     {
         return $this->exchange->day() ?? throw new \RuntimeException(Words::say('no_exchange_is_simulated_here'));
     }
@@ -258,6 +262,8 @@ final readonly class Advance
                     $arrival->store();
                 }
                 $this->exchange->settle($day);
+                // Prices handed in may have moved what is seen beyond it: what was computed since did not know of this day.
+                $day > ($this->latest->read() ?? 0) || $this->columns->forgetFrom($day);
             });
         } catch (Throwable $error) {
             $this->exchange->forget();

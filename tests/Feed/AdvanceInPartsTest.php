@@ -8,6 +8,7 @@ use App\Feed\Advance;
 use App\Models\Task;
 use App\Models\TaskPart;
 use App\Storage\ColumnStore;
+use App\Storage\InstallationDay;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Tests\DemoTestCase;
@@ -73,6 +74,36 @@ final class AdvanceInPartsTest extends DemoTestCase
         $this->app->make(ColumnStore::class)->refresh($day);
         $this->assertSame(SimulatedDatabase::metrics($day), $kept);
         $this->getJson('/api/v1/companies/BRSW')->assertOk();
+    }
+
+    public function test_days_before_the_one_that_is_seen_have_its_metrics_computed_anew(): void
+    {
+        // As where somebody handed in prices of a later day.
+        $columns = $this->app->make(ColumnStore::class);
+        $this->app->make(InstallationDay::class)->moveTo(20260710);
+        $columns->refresh(20260710);
+        $old = SimulatedDatabase::metrics(20260710);
+        $this->app->make(Advance::class)->wished(['days' => 1, 'to' => null, 'next_event' => false], static fn () => null, 1);
+        $this->assertSame(20260710, $columns->latestDay());
+        $kept = SimulatedDatabase::metrics(20260710);
+        $this->assertNotSame($old, $kept);
+        // Whoever remembers indices remembers them as they were.
+        $this->app->make(ColumnStore::class)->refresh(20260710);
+        $this->assertSame(SimulatedDatabase::metrics(20260710), $kept, 'by one process');
+
+        $this->app->make(InstallationDay::class)->moveTo(20260810);
+        $task = $this->advance(22);
+        Artisan::call('queue:work', ['connection' => 'database', '--once' => true, '--tries' => 1, '--sleep' => 0]);
+        $asked = TaskPart::query()->where('task_id', $task->id)->get()->pluck('asked');
+        $this->assertSame([], $asked->pluck('ahead_of')->filter()->all(), 'no days are stored beside metrics they would change');
+        for ($jobs = 0; $jobs < 40 && $task->refresh()->state !== 'done'; $jobs++) {
+            Artisan::call('queue:work', ['connection' => 'database', '--once' => true, '--tries' => 1, '--sleep' => 0]);
+        }
+        $this->assertSame(['done', 22], [$task->refresh()->state, $task->done], (string) $task->message);
+        $this->assertSame(20260810, $columns->latestDay());
+        $kept = SimulatedDatabase::metrics(20260810);
+        $this->app->make(ColumnStore::class)->refresh(20260810);
+        $this->assertSame(SimulatedDatabase::metrics(20260810), $kept, 'in parts');
     }
 
     public function test_who_cancels_keeps_the_days_before_with_their_metrics(): void

@@ -59,12 +59,13 @@ final readonly class AdvanceWork implements PartedWork
             return [];
         }
         $stamp = $this->stamp->read();
+        $stored = $this->advance->last();
         $asked = array_map(
-            static fn (DayPlan $part): array => ['stamp' => $stamp, ...get_object_vars($part)],
+            static fn (DayPlan $part): array => ['stamp' => $stamp, 'stored' => $stored, ...get_object_vars($part)],
             $plan->parts(config('logion.companies_of_a_part.columns')),
         );
-        if (! $this->advance->isStored($this->wish, $this->from)) {
-            // It takes longest, and so begins first.
+        if (! $this->advance->isStored($this->wish, $this->from) && $this->advance->last() >= $plan->day) {
+            // It takes longest, and so begins first. Days before the one that is seen would change what is computed of it.
             array_unshift($asked, [self::AHEAD => $plan->day]);
         }
 
