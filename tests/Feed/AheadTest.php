@@ -107,8 +107,10 @@ final class AheadTest extends DemoTestCase
     {
         $day = $this->ahead();
         $this->assertTrue($this->app->make(Advance::class)->isAhead());
+        $this->getJson('/api/v1/simulation')->assertOk()->assertJsonPath('ahead', true);
         $this->assertTrue($this->app->make(Advance::class)->complete());
         $this->assertFalse($this->app->make(Advance::class)->isAhead());
+        $this->getJson('/api/v1/simulation')->assertJsonPath('ahead', false);
         $this->assertSame($day, $this->app->make(InstallationDay::class)->read());
         $this->assertTrue($this->app->make(ColumnStore::class)->isComplete($day));
     }
@@ -190,5 +192,18 @@ final class AheadTest extends DemoTestCase
         $plan = $this->app->make(NextDay::class)->plan(20260629, self::TODAY);
         $this->assertContains($company, $plan->reported);
         $this->assertNotContains($this->companyId('NSMS'), $plan->reported);
+    }
+
+    public function test_an_exchange_whose_days_nobody_looks_from_is_not_ahead(): void
+    {
+        $this->ahead();
+        // All are closed on the days that came.
+        $days = DB::table('bars')->where('day', '>', self::TODAY)->distinct()->pluck('day');
+        foreach (Exchange::query()->pluck('id') as $exchange) {
+            foreach ($days as $day) {
+                DB::table('holidays')->insertOrIgnore(['exchange_id' => $exchange, 'day' => $day, 'name' => 'Storm']);
+            }
+        }
+        $this->assertFalse($this->app->make(Advance::class)->isAhead());
     }
 }

@@ -18,7 +18,7 @@ final class SimulationApiTest extends DemoTestCase
         $this->actingAs($this->someone());
         $this->getJson('/api/v1/simulation')
             ->assertOk()
-            ->assertJson(['day' => '2026-06-30', 'task' => null, 'going_on' => false]);
+            ->assertJson(['day' => '2026-06-30', 'task' => null, 'going_on' => false, 'ahead' => false]);
         $before = DB::table('bars')->count();
         $task = $this->postJson('/api/v1/simulation/advance', ['days' => 2])
             ->assertStatus(202)

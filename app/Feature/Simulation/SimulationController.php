@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Feature\Simulation;
 
+use App\Feed\Advance;
 use App\Feed\SimulatedExchange;
 use App\Models\Task;
 use App\Storage\AuditLog;
@@ -22,7 +23,7 @@ final class SimulationController
     /** One at a time goes on, whoever asks. */
     private const KIND = 'advance';
 
-    public function show(Request $request, SimulatedExchange $exchange): JsonResponse
+    public function show(Request $request, SimulatedExchange $exchange, Advance $advance): JsonResponse
     {
         $day = $exchange->day();
         $task = Task::query()
@@ -35,6 +36,7 @@ final class SimulationController
             'day' => $day === null ? null : Day::iso($day),
             'task' => $waits ? $task->id : null,
             'going_on' => $task !== null,
+            'ahead' => $day !== null && $advance->isAhead(),
         ]);
     }
 

@@ -17,7 +17,7 @@ use OpenApi\Attributes as OA;
                 description: 'The last day of the simulated exchange; none where nothing is simulated',
                 content: new OA\JsonContent(
                     type: 'object',
-                    required: ['day', 'task', 'going_on'],
+                    required: ['day', 'task', 'going_on', 'ahead'],
                     properties: [
                         new OA\Property(property: 'day', type: 'string', nullable: true),
                         new OA\Property(
@@ -27,6 +27,11 @@ use OpenApi\Attributes as OA;
                             description: 'The work of going on, if who asks waits for it',
                         ),
                         new OA\Property(property: 'going_on', type: 'boolean'),
+                        new OA\Property(
+                            property: 'ahead',
+                            type: 'boolean',
+                            description: 'Whether days are stored whose metrics are not there, and which nobody sees yet',
+                        ),
                     ],
                 ),
             ),

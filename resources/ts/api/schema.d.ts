@@ -15588,6 +15588,8 @@ export interface operations {
                         /** @description The work of going on, if who asks waits for it */
                         task: number | null;
                         going_on: boolean;
+                        /** @description Whether days are stored whose metrics are not there, and which nobody sees yet */
+                        ahead: boolean;
                     };
                 };
             };

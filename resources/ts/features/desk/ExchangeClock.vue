@@ -14,21 +14,22 @@ const YEAR = 252
 const session = useSession()
 const task = ref<number | null>(null)
 const problem = ref<string | null>(null)
-/** Days may be stored whose metrics are still computed: after a cancel, or where somebody else lets it go on. */
-const isAhead = (day: string | null | undefined): boolean => !!day && session.latestDay !== null && day > session.latestDay
+let wasAhead = false
 const { state: exchange, reload: reloadExchange } = useAnswer(
   'simulation',
   () => session.latestDay,
   async (_, signal) => {
     const found = await ask(api.GET('/simulation', { signal }))
     task.value ??= found.task ?? null
-    if (task.value === null && isAhead(found.day)) {
+    // After a cancel, or where somebody else lets it go on, days come whose metrics are still computed.
+    if (wasAhead && !found.ahead && task.value === null) {
       await session.load()
-      if (!isAhead(found.day)) session.figuresChanged()
+      session.figuresChanged()
     }
+    wasAhead = found.ahead
     return found
   },
-  ({ day }) => (task.value === null && isAhead(day) ? INTERVAL : false),
+  ({ ahead }) => (task.value === null && ahead ? INTERVAL : false),
 )
 const { state: answer, reload } = useAnswer(
   'simulation-task',
@@ -75,7 +76,7 @@ async function cancel(): Promise<void> {
       <p>
         The exchange stands at <strong>{{ exchange.data.day }}</strong>.
       </p>
-      <p v-if="isAhead(exchange.data.day)" class="quiet">
+      <p v-if="exchange.data.ahead" class="quiet">
         Its metrics are being computed; until they are there, everything is as of {{ session.latestDay }}.
       </p>
       <p v-else class="quiet">Simulated, it goes on when you let it: prices, reports, estimates and news of the next days.</p>
