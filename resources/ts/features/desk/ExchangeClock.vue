@@ -66,6 +66,8 @@ async function advance(wish: { days?: number; next_event?: boolean }): Promise<v
 
 async function cancel(): Promise<void> {
   if (task.value !== null) await ask(api.DELETE('/tasks/{id}', { params: { path: { id: task.value } } })).catch(() => undefined)
+  // The metrics of the days before may come between this look at the latest day and the next.
+  wasAhead = true
   await arrive('cancelled', 'Cancelled. The days before are stored.')
 }
 </script>
