@@ -220,16 +220,19 @@ test('an operating driver is typed in as a series and taken back', async ({ page
 
 test('a thesis being written survives decisions that arrive late', async ({ page }) => {
   await register(page)
+  // They are held until the thesis is written, however long a page takes.
+  let release = () => {}
+  const written = new Promise<void>((resolve) => (release = resolve))
   await page.route('**/api/v1/decisions*', async (route) => {
-    if (route.request().method() === 'GET') await new Promise((resolve) => setTimeout(resolve, 2500))
+    if (route.request().method() === 'GET') await written
     await route.continue()
   })
+  const answered = page.waitForResponse((response) => response.url().includes('/decisions') && response.request().method() === 'GET')
   await page.goto('/decide/BRSW')
-  await page
-    .getByLabel(/^Thesis|thesis/i)
-    .first()
-    .fill('Salt keeps')
-  await page.waitForResponse((response) => response.url().includes('/decisions') && response.request().method() === 'GET')
-  await page.waitForTimeout(300)
-  await expect(page.getByLabel(/^Thesis|thesis/i).first()).toHaveValue('Salt keeps')
+  const thesis = page.getByLabel(/^Thesis|thesis/i).first()
+  await thesis.fill('Salt keeps')
+  release()
+  await answered
+  await page.waitForLoadState('networkidle')
+  await expect(thesis).toHaveValue('Salt keeps')
 })

@@ -56,12 +56,16 @@ export const figure = (text: string | null): number => Number((text ?? '').repla
 
 /** Chooses from a select by keyboard. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
+  const wanted = page.getByRole('option', { name: option, exact: true })
   // An answer that comes in meanwhile may close the list: it is opened again.
   await expect(async () => {
-    if (!(await page.getByRole('option', { name: option, exact: true }).isVisible())) {
+    if (!(await wanted.isVisible())) {
       await page.getByLabel(label, { exact: true }).focus()
       await page.keyboard.press('Enter')
+      await page.getByRole('option').first().waitFor({ timeout: 5000 })
+      // Of a long list only a part is drawn.
+      if (!(await wanted.isVisible())) await page.keyboard.press('End')
     }
-    await page.getByRole('option', { name: option, exact: true }).click({ timeout: 3000 })
-  }).toPass({ timeout: 20_000 })
+    await wanted.click({ timeout: 5000 })
+  }).toPass({ timeout: 60_000 })
 }
