@@ -25,6 +25,9 @@ final readonly class Advance
     /** Days after which metrics are computed where many days pass: a month of trading, so that a month computes them once. */
     public const COMPUTED_EVERY = 21;
 
+    /** So many are stored at most while others compute. */
+    public const MOST_AHEAD = 3 * self::COMPUTED_EVERY;
+
     public function __construct(
         private SimulatedExchange $exchange,
         private NextDay $next,
@@ -45,7 +48,7 @@ final readonly class Advance
         $alone = $this->alone() ?? throw new \RuntimeException(Words::say('the_exchange_goes_on_already'));
         try {
             do {
-                $stored = $this->store($isEnough, $progress, $each);
+                $stored = $this->store(static fn (int $last, int $stored): bool => $stored >= $each || $isEnough($last), $progress);
                 $this->computeWhatIsStored();
             } while ($stored > 0);
         } finally {
@@ -93,16 +96,21 @@ final readonly class Advance
      * @param  array{days: int, to: int|null, next_event: bool}  $wish
      * @param  int  $from  day after which it began
      * @param  Closure(int, int): void  $progress
+     * @param  (Closure(): bool)|null  $isComputed  whether others are still computing what was stored before: beside them more are stored
      * @return int|null how many; null where another is at it
      */
-    public function ahead(array $wish, int $from, Closure $progress): ?int
+    public function ahead(array $wish, int $from, Closure $progress, ?Closure $isComputed = null): ?int
     {
         $alone = $this->alone();
         if ($alone === null) {
             return null;
         }
+        $wished = $this->isEnough($wish, $from);
+        $isEnough = static fn (int $last, int $stored): bool => $wished($last) ||
+            $stored >= self::MOST_AHEAD ||
+            ($stored >= self::COMPUTED_EVERY && ! ($isComputed !== null && $isComputed()));
         try {
-            return $this->store($this->isEnough($wish, $from), $this->told($wish, $from, $progress), self::COMPUTED_EVERY);
+            return $this->store($isEnough, $this->told($wish, $from, $progress));
         } finally {
             $alone->release();
         }
@@ -150,11 +158,11 @@ final readonly class Advance
     }
 
     /**
-     * @param  Closure(int): bool  $isEnough
+     * @param  Closure(int, int): bool  $isEnough  whether no other is wanted after a day, so many being stored
      * @param  Closure(int): void  $progress
      * @return int days stored
      */
-    private function store(Closure $isEnough, Closure $progress, int $most): int
+    private function store(Closure $isEnough, Closure $progress): int
     {
         // A worker that lives long may remember another day.
         $this->exchange->forget();
@@ -163,7 +171,7 @@ final readonly class Advance
         $stored = 0;
         try {
             foreach ($this->exchange->days($last) as $day) {
-                if ($stored >= $most || $isEnough($last)) {
+                if ($isEnough($last, $stored)) {
                     break;
                 }
                 $this->day($day);
@@ -257,8 +265,9 @@ final readonly class Advance
     private function day(int $day): void
     {
         try {
-            DB::transaction(function () use ($day): void {
-                foreach ($this->exchange->on($day) as $arrival) {
+            $arrivals = $this->exchange->on($day);
+            DB::transaction(function () use ($day, $arrivals): void {
+                foreach ($arrivals as $arrival) {
                     $arrival->store();
                 }
                 $this->exchange->settle($day);

@@ -25,18 +25,22 @@ use Simulation\World;
 /** The exchange that is simulated: it has no end, and a day of it follows from its seed and from the day before. */
 final class SimulatedExchange implements Feed
 {
-    /** So many blocks of companies stay in memory from one day to the next. */
-    private const IN_MEMORY = 12;
-
     private ?Exchange $exchange = null;
 
     /** @var array<int, list<ListedCompany>> */
     private array $blocks = [];
 
+    /** @var array<int, string> blocks as they are after a day that is not stored yet, packed since they do not stay in memory */
+    private array $packed = [];
+
     private readonly PublicationWriter $writer;
 
-    public function __construct(private readonly SimulationState $state, private readonly HourlyWindow $hours)
-    {
+    /** @param  int  $inMemory  so many blocks of companies stay in memory from one day to the next */
+    public function __construct(
+        private readonly SimulationState $state,
+        private readonly HourlyWindow $hours,
+        private readonly int $inMemory = 12,
+    ) {
         $this->writer = new PublicationWriter(Names::CURRENCY);
     }
 
@@ -56,37 +60,42 @@ final class SimulatedExchange implements Feed
         }
     }
 
-    public function on(int $day): iterable
+    /** Nothing is written: what takes half of a day's time keeps nobody from writing. */
+    public function on(int $day): array
     {
         $exchange = $this->exchange();
         $publications = [$exchange->general($day)];
         foreach ($this->state->blocks() as $number) {
             $block = $this->block($number);
             $publications[] = $exchange->companies($block, $day, true);
-            if (count($this->blocks) > self::IN_MEMORY) {
-                $this->state->keep($number, $block, $day);
+            if (count($this->blocks) > $this->inMemory) {
+                $this->packed[$number] = SimulationState::packed($block);
                 unset($this->blocks[$number]);
             }
         }
         $publications[] = $exchange->indices($day);
         $all = array_merge(...$publications);
         usort($all, static fn (Publication $a, Publication $b): int => $a->minute <=> $b->minute);
-        foreach ($all as $publication) {
-            yield new PublicationArrival($publication, $this->writer);
-        }
+
+        return array_map(fn (Publication $publication): Arrival => new PublicationArrival($publication, $this->writer), $all);
     }
 
     public function settle(int $day): void
     {
         $this->state->advance($day, $this->exchange()->state());
+        foreach ($this->packed as $number => $block) {
+            $this->state->keep($number, $block, $day);
+        }
+        $this->packed = [];
         $this->writer->flush();
     }
 
     /** For now no other day follows: companies are kept as they are, so that days are not lived through again. */
     public function rest(int $day): void
     {
-        DB::transaction(function () use ($day): void {
-            foreach ($this->blocks as $number => $block) {
+        $packed = array_map(SimulationState::packed(...), $this->blocks);
+        DB::transaction(function () use ($day, $packed): void {
+            foreach ($packed as $number => $block) {
                 $this->state->keep($number, $block, $day);
             }
             $this->hours->trim($day);
@@ -109,7 +118,7 @@ final class SimulatedExchange implements Feed
     public function forget(): void
     {
         $this->exchange = null;
-        $this->blocks = [];
+        $this->blocks = $this->packed = [];
         $this->writer->forget();
     }
 
@@ -136,7 +145,7 @@ final class SimulatedExchange implements Feed
                     self::write($writer, $exchange->companies($block, $day, $day >= $hourly));
                     $day % 100 < 4 && $progress($done + intdiv(count($block) * ($day - $days[0]), max(1, $until - $days[0])), $companies);
                 }
-                $this->state->keep($number, $block, $until);
+                $this->state->keep($number, SimulationState::packed($block), $until);
                 $progress($done += count($block), $companies);
             }
             foreach ($days as $day) {

@@ -73,9 +73,14 @@ final class SimulationState
     }
 
     /** @param  list<ListedCompany>  $companies */
-    public function keep(int $number, array $companies, int $day): void
+    public static function packed(array $companies): string
     {
-        $bytes = Blob::bound((string) igbinary_serialize($companies));
+        return (string) igbinary_serialize($companies);
+    }
+
+    public function keep(int $number, string $packed, int $day): void
+    {
+        $bytes = Blob::bound($packed);
         DB::table('simulation_blocks')->updateOrInsert(['number' => $number], ['companies' => $bytes, 'day' => $day]);
     }
 

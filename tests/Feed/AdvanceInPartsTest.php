@@ -9,6 +9,7 @@ use App\Models\Task;
 use App\Models\TaskPart;
 use App\Storage\ColumnStore;
 use App\Storage\InstallationDay;
+use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Tests\DemoTestCase;
@@ -74,6 +75,30 @@ final class AdvanceInPartsTest extends DemoTestCase
         $this->app->make(ColumnStore::class)->refresh($day);
         $this->assertSame(SimulatedDatabase::metrics($day), $kept);
         $this->getJson('/api/v1/companies/BRSW')->assertOk();
+    }
+
+    public function test_the_next_stage_is_longer_where_another_worker_computes_beside_it(): void
+    {
+        $task = $this->advance(120);
+        $this->work(1);
+        $this->work(1);
+        $this->assertSame(2 * Advance::COMPUTED_EVERY, $task->refresh()->done, 'Nobody was at the other parts.');
+        $this->work(TaskPart::query()->where('task_id', $task->id)->whereNull('found')->count() + 1);
+        $this->assertSame(2 * Advance::COMPUTED_EVERY, $task->refresh()->done);
+        $isBeside = false;
+        DB::listen(function (QueryExecuted $query) use (&$isBeside): void {
+            if (! $isBeside && preg_match('/^update .tasks. set .done. = \?/', $query->sql) === 1 && $query->bindings[0] === 50) {
+                $isBeside = true;
+                $this->work(1);
+            }
+        });
+        $this->work(1);
+        $this->assertTrue($isBeside);
+        $this->assertSame(2 * Advance::COMPUTED_EVERY + Advance::MOST_AHEAD, $task->refresh()->done);
+        while ($task->refresh()->state === 'running') {
+            $this->work(1);
+        }
+        $this->assertSame(['done', 120], [$task->state, $task->done], (string) $task->message);
     }
 
     public function test_days_before_the_one_that_is_seen_have_its_metrics_computed_anew(): void

@@ -6,6 +6,8 @@ namespace Tests\Feed;
 
 use App\Feed\Advance;
 use App\Feed\SimulatedExchange;
+use App\Storage\HourlyWindow;
+use App\Storage\SimulationState;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Bootstrap\HandleExceptions;
 use Illuminate\Support\Facades\DB;
@@ -95,6 +97,33 @@ final class AdvanceTest extends TestCase
             $this->assertSame('Enough.', $why->getMessage());
         }
         $this->assertSame(20240131, $app->make(SimulatedExchange::class)->day());
+    }
+
+    public function test_companies_that_do_not_stay_in_memory_are_kept_with_each_day(): void
+    {
+        SimulatedDatabase::make(self::COMPANIES, 7, self::TO);
+        $whole = SimulatedDatabase::digest();
+        $app = SimulatedDatabase::make(self::COMPANIES, 7, self::FROM);
+        $app->bind(SimulatedExchange::class, static fn (Application $app): SimulatedExchange => new SimulatedExchange(
+            $app->make(SimulationState::class),
+            $app->make(HourlyWindow::class),
+            0,
+        ));
+        $keptOn = static fn (): array => DB::table('simulation_blocks')->distinct()->pluck('day')->map(intval(...))->all();
+        $before = $keptOn();
+        DB::statement(
+            "create trigger refuse before insert on bars begin select raise(abort, 'the disk is full'); end",
+        );
+        try {
+            self::until($app, self::TO, 1);
+            $this->fail('A day was stored without its prices.');
+        } catch (\Throwable) {
+            $this->assertSame($before, $keptOn(), 'Companies stay as of the day that is stored.');
+        }
+        DB::statement('drop trigger refuse');
+        self::until($app, self::TO, 1000);
+        $this->assertSame([self::TO], $keptOn());
+        $this->assertSame($whole, SimulatedDatabase::digest());
     }
 
     public function test_whoever_stops_in_between_keeps_companies_as_of_the_last_day(): void

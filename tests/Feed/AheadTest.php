@@ -144,6 +144,32 @@ final class AheadTest extends DemoTestCase
         $this->assertTrue($this->app->make(ColumnStore::class)->isComplete($day));
     }
 
+    public function test_more_days_are_stored_while_others_compute_and_no_more_than_three_months(): void
+    {
+        $advance = $this->app->make(Advance::class);
+        $wish = ['days' => 252, 'to' => null, 'next_event' => false];
+        $asked = 0;
+        $store = static fn (?\Closure $isComputed): ?int => $advance->ahead($wish, self::TODAY, static fn () => null, $isComputed);
+        $computing = static function (int $times) use (&$asked): \Closure {
+            return static function () use ($times, &$asked): bool {
+                return ++$asked <= $times;
+            };
+        };
+        $this->assertSame(Advance::COMPUTED_EVERY, $store(null));
+        $this->assertSame(Advance::COMPUTED_EVERY, $store($computing(0)));
+        $asked = 0;
+        $this->assertSame(Advance::COMPUTED_EVERY + 5, $store($computing(5)));
+        $asked = 0;
+        $this->assertSame(Advance::MOST_AHEAD, $store($computing(1000)));
+        // What is wished ends it all the same.
+        $left = 252 - 3 * Advance::COMPUTED_EVERY - 5 - Advance::MOST_AHEAD;
+        foreach ([Advance::MOST_AHEAD, $left - Advance::MOST_AHEAD] as $days) {
+            $asked = 0;
+            $this->assertSame($days, $store($computing(1000)));
+        }
+        $this->assertLessThan(Advance::MOST_AHEAD, $left - Advance::MOST_AHEAD);
+    }
+
     public function test_a_day_is_never_moved_back(): void
     {
         $latest = $this->app->make(InstallationDay::class);

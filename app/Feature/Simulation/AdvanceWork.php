@@ -6,6 +6,7 @@ namespace App\Feature\Simulation;
 
 use App\Feed\Advance;
 use App\Models\Task;
+use App\Models\TaskPart;
 use App\Storage\DataStamp;
 use App\Storage\DayFigures;
 use App\Storage\DayPlan;
@@ -20,8 +21,8 @@ use Logion\Figure\Words;
 
 /**
  * Lets the simulated exchange go on in stages: some days are stored, one after another, and the metrics of the last of them are computed
- * in parts, beside which the days of the next stage are stored by whoever is free. Nobody sees a day before its metrics are there. Who is
- * killed anywhere costs the day or the part that was under way.
+ * in parts, beside which the days of the next stage are stored by whoever is free, more of them the longer others compute. Nobody sees a
+ * day before its metrics are there. Who is killed anywhere costs the day or the part that was under way.
  */
 final readonly class AdvanceWork implements PartedWork
 {
@@ -76,7 +77,7 @@ final readonly class AdvanceWork implements PartedWork
     public function compute(array $asked, Closure $goesOn): string
     {
         if (isset($asked[self::AHEAD])) {
-            $this->advance->ahead($this->wish, $this->from, $this->tell(...));
+            $this->advance->ahead($this->wish, $this->from, $this->tell(...), $this->othersCompute());
 
             return serialize(null);
         }
@@ -117,6 +118,21 @@ final readonly class AdvanceWork implements PartedWork
     public function cancelled(): ?string
     {
         return $this->advance->complete() ? Words::say('cancelled_the_days_before_are') : null;
+    }
+
+    /**
+     * Whether others are at the parts beside the one that stores: some were found since it began, and some are missing. One worker alone
+     * has all of them before it.
+     *
+     * @return Closure(): bool
+     */
+    private function othersCompute(): Closure
+    {
+        $missing = fn (): int => TaskPart::query()->where('task_id', $this->task)->whereNull('found')->count();
+        $before = $missing();
+
+        // Its own is missing until it ends.
+        return static fn (): bool => $missing() < $before && $missing() > 1;
     }
 
     /** @throws WorkCancelled */
