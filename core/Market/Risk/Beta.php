@@ -6,7 +6,7 @@ namespace Logion\Market\Risk;
 
 use Logion\Market\PriceSeries;
 use Logion\Statistics\Descriptive;
-use Logion\Statistics\Regression;
+use Logion\Statistics\SimpleRegression;
 use Logion\Time\Day;
 
 /**
@@ -44,22 +44,21 @@ final readonly class Beta
      */
     public static function ofReturns(array $security, array $index): ?self
     {
-        $fit = count($security) < 3 ? null : Regression::fit($security, [$index]);
-        if ($fit === null || $fit->singular) {
-            return null;
-        }
+        $fit = count($security) < 3 ? null : SimpleRegression::fit($security, $index);
 
-        return new self(
-            $fit->n,
-            $fit->coefficients[0],
-            $fit->coefficients[1],
-            $fit->standardErrors[0],
-            $fit->standardErrors[1],
-            $fit->tValues[1],
-            $fit->rSquared,
-            $fit->residualStandardError,
-            Descriptive::correlation($index, $security)['correlation'],
-        );
+        return $fit === null
+            ? null
+            : new self(
+                $fit->n,
+                $fit->intercept,
+                $fit->slope,
+                $fit->standardErrorIntercept,
+                $fit->standardErrorSlope,
+                $fit->tValue,
+                $fit->rSquared,
+                $fit->residualStandardError,
+                $fit->correlation,
+            );
     }
 
     /**
