@@ -128,7 +128,7 @@ final readonly class Advance
         $seen = $this->latest->read();
 
         // Hardly ever is the exchange later than what is seen; only then are the days of all listings asked for.
-        return $this->last() > $seen && $this->latest->computed() > $seen;
+        return $this->last() > $seen && $this->latest->stored() > $seen;
     }
 
     /**
@@ -198,7 +198,7 @@ final readonly class Advance
     private function plan(): ?DayPlan
     {
         $seen = $this->latest->read() ?? $this->last();
-        $stored = max($seen, $this->latest->computed());
+        $stored = max($seen, $this->latest->stored());
 
         return $seen < $stored || ! $this->columns->isComplete($seen) ? $this->next->plan($seen, $stored) : null;
     }

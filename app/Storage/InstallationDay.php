@@ -36,13 +36,13 @@ final class InstallationDay
     {
         $kept = Setting::query()->where('name', self::KEPT)->value('value');
 
-        return $kept === null ? $this->computed() : (int) $kept;
+        return $kept === null ? $this->stored() : (int) $kept;
     }
 
     /** Prices, reports or companies came or went; the caller holds the transaction. */
     public function recompute(): void
     {
-        $day = $this->computed();
+        $day = $this->stored();
         $day === null ? Setting::query()->where('name', self::KEPT)->delete() : $this->keep($day);
     }
 
@@ -72,7 +72,7 @@ final class InstallationDay
     }
 
     /** The day it is by what is stored, which may be ahead of the one kept: an exchange's day is not seen before what follows from it. */
-    public function computed(): ?int
+    public function stored(): ?int
     {
         $moved = (int) Import::query()->where('state', 'stored')->max('moved_day');
         $day = max($this->ofListings($this->lastDays()) ?? 0, $moved);
