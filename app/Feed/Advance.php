@@ -105,10 +105,11 @@ final readonly class Advance
         if ($alone === null) {
             return null;
         }
+        $isComputed ??= static fn (): bool => false;
         $wished = $this->isEnough($wish, $from);
         $isEnough = static fn (int $last, int $stored): bool => $wished($last) ||
             $stored >= self::MOST_AHEAD ||
-            ($stored >= self::COMPUTED_EVERY && ! ($isComputed !== null && $isComputed()));
+            ($stored >= self::COMPUTED_EVERY && ! $isComputed());
         try {
             return $this->store($isEnough, $this->told($wish, $from, $progress));
         } finally {

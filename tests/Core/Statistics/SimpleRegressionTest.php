@@ -77,6 +77,17 @@ final class SimpleRegressionTest extends TestCase
         $this->assertNull(SimpleRegression::fit([], []));
     }
 
+    public function test_what_moves_by_next_to_nothing_still_has_a_slope(): void
+    {
+        $small = SimpleRegression::fit([0.0, 1e-170, 3e-170], [1.0, 2.0, 3.0]);
+        $this->assertNotNull($small);
+        $this->assertEqualsWithDelta(1.5e-170, $small->slope, 1e-180);
+        $this->assertNull($small->correlation);
+        $small = SimpleRegression::fit([1e-90, 2e-90, 3e-90], [1e-90, 2e-90, 3e-90]);
+        $this->assertNotNull($small);
+        $this->assertEqualsWithDelta(1.0, (float) $small->correlation, 1e-12);
+    }
+
     public function test_lists_of_different_length_are_refused(): void
     {
         $this->expectException(UnequalLengths::class);
