@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Evaluation;
 
+use App\Storage\ColumnsForgotten;
 use App\Storage\HistoryPending;
 use Logion\Figure\Absence;
 use Logion\Figure\Reason;
@@ -23,7 +24,7 @@ final readonly class ComputedPeers implements Peers
     {
         try {
             return $this->peers->standing($function, $expression, $own, $company);
-        } catch (HistoryPending) {
+        } catch (HistoryPending|ColumnsForgotten) {
             return self::pending((string) $expression);
         }
     }
@@ -32,7 +33,7 @@ final readonly class ComputedPeers implements Peers
     {
         try {
             return $this->peers->spread($expression, $company);
-        } catch (HistoryPending) {
+        } catch (HistoryPending|ColumnsForgotten) {
             return null;
         }
     }
@@ -43,6 +44,8 @@ final readonly class ComputedPeers implements Peers
             return $this->peers->metric($key, $company);
         } catch (HistoryPending $pending) {
             return self::pending($pending->formula);
+        } catch (ColumnsForgotten) {
+            return self::pending($key);
         }
     }
 

@@ -219,7 +219,7 @@ final class ColumnStore
      */
     public function derive(int $asOf, Node $node, ?Closure $progress = null): Column
     {
-        $ids = $this->universe($asOf)?->ids() ?? throw new \LogicException('The columns of the day come first.');
+        $ids = $this->universe($asOf)?->ids() ?? throw new ColumnsForgotten($asOf);
         self::mustNotCompare($node);
         $column = $this->computation->columns($ids, $asOf, [(string) $node], $progress)[0];
         $this->keepExpression($asOf, $node, $column);

@@ -99,10 +99,14 @@ final class ColumnTable
         return $row === false ? null : $row;
     }
 
-    /** An attribute of every company: texts are kept joined, words out of a few as bytes, each in a row of its own. */
+    /**
+     * An attribute of every company: texts are kept joined, words out of a few as bytes, each in a row of its own.
+     *
+     * @throws ColumnsForgotten
+     */
     public function attribute(int $asOf, string $name): Texts|Category
     {
-        $column = $this->read($asOf, "attribute:{$name}") ?? throw new \LogicException("The universe has no {$name}.");
+        $column = $this->read($asOf, "attribute:{$name}") ?? throw new ColumnsForgotten($asOf);
 
         return in_array($name, self::TEXTS, true)
             ? new Texts($column->packed, $column->states)

@@ -6,6 +6,7 @@ namespace App\Storage;
 
 use App\Models\ColumnSet;
 use App\Models\MetricColumn;
+use App\Models\Setting;
 use Closure;
 use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Column;
@@ -19,6 +20,9 @@ use Logion\Time\Day;
 final readonly class NextDay
 {
     private const LATELY_DAYS = 40;
+
+    /** Name of the row that tells the day before, whose columns are kept a while. */
+    private const FORMER = 'former_day';
 
     public function __construct(
         private ColumnStore $columns,
@@ -85,7 +89,10 @@ final readonly class NextDay
         );
     }
 
-    /** Stores what comes of a plan. Its columns take the place of those of the day before, and everything is looked at from its day. */
+    /**
+     * Stores what comes of a plan, and everything is looked at from its day. Who began to read at the day before reads on: its columns are
+     * let go when the next day comes.
+     */
     public function put(DayPlan $plan, DayFigures $figures): void
     {
         $members = $this->universes->on($plan->day);
@@ -102,10 +109,12 @@ final readonly class NextDay
                 $old = $plan->before === null ? null : $this->table->read($plan->before, $key);
                 $computed[$key] = self::carry($old, $lasting[$key] ?? null, $runs);
             }
-            foreach (array_filter([$plan->before, $plan->day]) as $of) {
-                MetricColumn::query()->where('as_of', $of)->delete();
-                ColumnSet::query()->where('as_of', $of)->delete();
-            }
+            $former = $plan->before === null ? null : Setting::query()->where('name', self::FORMER)->value('value');
+            $gone = array_diff([$plan->day, (int) $former], [$plan->before]);
+            MetricColumn::query()->whereIn('as_of', $gone)->delete();
+            ColumnSet::query()->whereIn('as_of', $gone)->delete();
+            $plan->before === null ||
+                Setting::query()->upsert([['name' => self::FORMER, 'value' => (string) $plan->before]], ['name'], ['value']);
             $this->table->writeSet($plan->day, $members);
             foreach ($computed as $key => $column) {
                 $this->table->write($plan->day, $key, null, $column);

@@ -12,6 +12,7 @@ use App\Storage\StatementFindings;
 use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Foundation\Bootstrap\HandleExceptions;
 use Illuminate\Support\Facades\DB;
+use Logion\CrossSection\Universe;
 use Logion\Metric\Catalogue;
 use PDO;
 use PHPUnit\Framework\Attributes\Group;
@@ -34,13 +35,16 @@ final class NextDayTest extends TestCase
         $columns = $app->make(ColumnStore::class);
         $columns->refresh(20240425);
         $reports = 0;
+        $before = 20240425;
         foreach (Calendar::workdays(20240425, 20240510) as $day) {
             $app->make(Advance::class)->until(
                 static fn (int $last): bool => Calendar::workdays($last, $day) === [],
                 static fn () => null,
             );
             $reports += DB::table('filings')->where('filed_on', $day)->count();
-            $this->assertSame([$day], DB::table('column_sets')->pluck('as_of')->all(), 'the day before gave way');
+            $this->assertSame([$before, $day], DB::table('column_sets')->orderBy('as_of')->pluck('as_of')->all(), 'older ones gave way');
+            $this->assertSame([$before, $day], DB::table('metric_columns')->distinct()->orderBy('as_of')->pluck('as_of')->all());
+            $before = $day;
         }
         $this->assertGreaterThan(5, $reports);
         $this->assertColumnsAreThoseComputedAnew(20240510);
@@ -52,6 +56,28 @@ final class NextDayTest extends TestCase
                 $this->assertEquals($rows->pluck($of)->all(), $packed[$i], "{$of} of {$listing}");
             }
         }
+    }
+
+    public function test_who_began_to_read_before_the_next_day_reads_on(): void
+    {
+        $app = SimulatedDatabase::make(20, 20260630, 20240425);
+        $columns = $app->make(ColumnStore::class);
+        $columns->refresh(20240425);
+        $keys = array_keys(Catalogue::builtIn()->all());
+        $read = static function (Universe $universe) use ($keys): string {
+            $read = [$universe->attribute('name'), $universe->category('sector')];
+            foreach ($keys as $key) {
+                $read[] = [$universe->column($key)->packed, $universe->column($key)->states];
+            }
+
+            return hash('xxh128', serialize($read));
+        };
+        $whole = $read($columns->universe(20240425) ?? $this->fail());
+        $begun = $columns->universe(20240425) ?? $this->fail();
+        $app->make(Advance::class)->wished(['days' => 1, 'to' => null, 'next_event' => false], static fn () => null, 1);
+        $this->assertSame(20240426, $columns->latestDay());
+        $this->assertSame($whole, $read($begun));
+        $this->assertNotSame($whole, $read($columns->universe(20240426) ?? $this->fail()));
     }
 
     public function test_findings_and_yearly_figures_of_who_reported_are_those_computed_anew(): void

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Storage;
 
+use App\Evaluation\ComputedPeers;
 use App\Models\Task;
+use App\Storage\ColumnsForgotten;
 use App\Storage\ColumnStore;
 use App\Storage\CompanyReader;
 use App\Storage\EconomyReader;
@@ -15,6 +17,7 @@ use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Universe;
 use Logion\CrossSection\UniversePeers;
 use Logion\Figure\Absence;
+use Logion\Formula\Node;
 use Logion\Identity\Reference;
 use Logion\Metric\Catalogue;
 use Logion\Metric\CompanyScope;
@@ -61,6 +64,35 @@ final class ColumnStoreTest extends DemoTestCase
         $coverage = $universe->column('efficiency_ratio')->coverage();
         $banks = count(array_keys($universe->attribute('template'), 'bank', true));
         $this->assertSame([$banks, $universe->size() - $banks], [$coverage['value'], $coverage['not_applicable']]);
+    }
+
+    public function test_columns_that_are_let_go_while_somebody_reads_are_told_to_be_missing(): void
+    {
+        $store = $this->app->make(ColumnStore::class);
+        $begun = $store->universe(self::TODAY, computes: false) ?? $this->fail();
+        $company = $begun->ids()[0];
+        $peers = new ComputedPeers(new UniversePeers($begun));
+        $store->forgetFrom(self::TODAY);
+        try {
+            $begun->category('sector');
+            $this->fail('It was read from nowhere.');
+        } catch (ColumnsForgotten $missing) {
+            $this->assertSame(409, $missing->getStatusCode());
+            $this->assertStringContainsString('as of 2026-06-30 have not been computed yet', $missing->getMessage());
+        }
+        try {
+            $store->derive(self::TODAY, Node::name('price'));
+            $this->fail('It was computed for nobody.');
+        } catch (ColumnsForgotten) {
+            // What is read of one company goes on without the others.
+        }
+        $catalogue = Catalogue::builtIn();
+        $compared = array_filter(array_keys($catalogue->all()), $catalogue->needsPeers(...));
+        foreach (['price_to_earnings', ...$compared] as $key) {
+            $this->assertInstanceOf(Absence::class, $peers->metric($key, $company));
+        }
+        $this->assertNotSame([], $compared);
+        $this->assertNull($peers->spread(Node::name('price_to_earnings'), $company));
     }
 
     public function test_reading_a_few_cells_and_reading_all_agree(): void

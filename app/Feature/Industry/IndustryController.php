@@ -6,14 +6,13 @@ namespace App\Feature\Industry;
 
 use App\Evaluation\EvaluationContext;
 use App\Http\DatedRequest;
+use App\Storage\ColumnsForgotten;
 use App\Storage\ColumnStore;
 use App\Storage\CompanyYears;
 use App\Storage\EconomyReader;
 use Illuminate\Http\JsonResponse;
 use Logion\Figure\Words;
 use Logion\Reference\IndustryTree;
-use Logion\Time\Day;
-use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 final class IndustryController
@@ -47,7 +46,7 @@ final class IndustryController
     {
         $universe =
             $this->columns->universe($context->day, computes: false, as: $context->as) ??
-            throw new ConflictHttpException(Words::say('the_figures_as_of_have_not', day: Day::iso($context->day)));
+            throw new ColumnsForgotten($context->day);
 
         return new IndustryReport($universe, $this->years, $context->day, $this->economy->read()->baseCurrency());
     }

@@ -5,11 +5,9 @@ declare(strict_types=1);
 namespace App\Feature\Screening;
 
 use App\Evaluation\EvaluationContext;
+use App\Storage\ColumnsForgotten;
 use App\Storage\ColumnStore;
 use Logion\CrossSection\Universe;
-use Logion\Figure\Words;
-use Logion\Time\Day;
-use Symfony\Component\HttpKernel\Exception\ConflictHttpException;
 
 /** The universe that questions about all companies are put to: the stored columns of a day, with the lists that have names. */
 final class Universes
@@ -21,7 +19,7 @@ final class Universes
     /**
      * @param  bool  $computes  whether columns that are not there may be computed
      *
-     * @throws ConflictHttpException if the day's columns have not been refreshed
+     * @throws ColumnsForgotten if the day's columns have not been refreshed
      */
     public function on(EvaluationContext $context, bool $computes = false): Universe
     {
@@ -31,7 +29,7 @@ final class Universes
             $context->catalogue,
             $this->lists->on($context, $computes),
             $context->as,
-        ) ?? throw new ConflictHttpException(Words::say('the_figures_as_of_have_not', day: Day::iso($context->day)));
+        ) ?? throw new ColumnsForgotten($context->day);
     }
 
     /**
