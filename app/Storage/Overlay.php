@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Storage;
 
 use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Category;
 use Logion\CrossSection\Column;
 use Logion\CrossSection\Texts;
@@ -46,7 +47,13 @@ final class Overlay
     ) {
         $this->stamp = hash(
             'sha256',
-            $as->stamp()." {$asOf} ".\Illuminate\Support\Facades\DB::table('imports')->whereNotNull('stored_at')->max('updated_at'),
+            implode(' ', [
+                // Of several that are served from one folder.
+                DB::connection()->getDatabaseName(),
+                $as->stamp(),
+                $asOf,
+                DB::table('imports')->whereNotNull('stored_at')->max('updated_at'),
+            ]),
         );
     }
 

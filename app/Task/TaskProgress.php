@@ -22,26 +22,34 @@ final class TaskProgress
     public static function report(int $task, int $done, int $total): void
     {
         $cache = Cache::store(config('logion.seen_at_once'));
-        $cache->put("task:{$task}", ['done' => $done, 'total' => $total, 'at' => time()], self::KEPT_SECONDS);
-        if ($cache->has("task:{$task}:cancel")) {
+        $cache->put(self::key($task), ['done' => $done, 'total' => $total, 'at' => time()], self::KEPT_SECONDS);
+        if ($cache->has(self::key($task).':cancel')) {
             throw new WorkCancelled();
         }
     }
 
     public static function cancel(int $task): void
     {
-        Cache::store(config('logion.seen_at_once'))->put("task:{$task}:cancel", true, self::KEPT_SECONDS);
+        Cache::store(config('logion.seen_at_once'))->put(self::key($task).':cancel', true, self::KEPT_SECONDS);
     }
 
     /** @return array{done: int, total: int, at: int}|null */
     public static function of(Task $task): ?array
     {
-        return Cache::store(config('logion.seen_at_once'))->get("task:{$task->id}");
+        return Cache::store(config('logion.seen_at_once'))->get(self::key($task->id));
     }
 
     public static function forget(int $task): void
     {
-        Cache::store(config('logion.seen_at_once'))->forget("task:{$task}");
-        Cache::store(config('logion.seen_at_once'))->forget("task:{$task}:cancel");
+        Cache::store(config('logion.seen_at_once'))->forget(self::key($task));
+        Cache::store(config('logion.seen_at_once'))->forget(self::key($task).':cancel');
+    }
+
+    /** Where several databases are served from one folder, tasks of the same number are others. */
+    private static function key(int $task): string
+    {
+        $database = (string) config('database.connections.'.config('database.default').'.database');
+
+        return 'task:'.sha1($database).":{$task}";
     }
 }
