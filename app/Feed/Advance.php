@@ -96,20 +96,20 @@ final readonly class Advance
      * @param  array{days: int, to: int|null, next_event: bool}  $wish
      * @param  int  $from  day after which it began
      * @param  Closure(int, int): void  $progress
-     * @param  (Closure(): bool)|null  $isComputed  whether others are still computing what was stored before: beside them more are stored
+     * @param  (Closure(): bool)|null  $othersCompute  whether others still compute what was stored before: beside them more are stored
      * @return int|null how many; null where another is at it
      */
-    public function ahead(array $wish, int $from, Closure $progress, ?Closure $isComputed = null): ?int
+    public function ahead(array $wish, int $from, Closure $progress, ?Closure $othersCompute = null): ?int
     {
         $alone = $this->alone();
         if ($alone === null) {
             return null;
         }
-        $isComputed ??= static fn (): bool => false;
+        $othersCompute ??= static fn (): bool => false;
         $wished = $this->isEnough($wish, $from);
         $isEnough = static fn (int $last, int $stored): bool => $wished($last) ||
             $stored >= self::MOST_AHEAD ||
-            ($stored >= self::COMPUTED_EVERY && ! $isComputed());
+            ($stored >= self::COMPUTED_EVERY && ! $othersCompute());
         try {
             return $this->store($isEnough, $this->told($wish, $from, $progress));
         } finally {

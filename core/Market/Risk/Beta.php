@@ -40,9 +40,10 @@ final readonly class Beta
     /**
      * @param  list<float>  $security  returns per period
      * @param  list<float>  $index  returns of the same periods
+     * @param  list<int>  $months  those joined to make them, YYYYMM, the latest first; none where returns were given
      * @return self|null null with fewer than three returns or an index that does not move
      */
-    public static function ofReturns(array $security, array $index): ?self
+    public static function ofReturns(array $security, array $index, array $months = []): ?self
     {
         $fit = count($security) < 3 ? null : SimpleRegression::fit($security, $index);
 
@@ -58,6 +59,9 @@ final readonly class Beta
                 $fit->rSquared,
                 $fit->residualStandardError,
                 $fit->correlation,
+                $months[count($months) - 1] ?? null,
+                $months[0] ?? null,
+                count($months),
             );
     }
 
@@ -96,24 +100,8 @@ final readonly class Beta
                 break;
             }
         }
-        $beta = self::ofReturns(array_reverse($a), array_reverse($b));
 
-        return $beta === null
-            ? null
-            : new self(
-                $beta->observations,
-                $beta->alpha,
-                $beta->beta,
-                $beta->standardErrorAlpha,
-                $beta->standardErrorBeta,
-                $beta->tValue,
-                $beta->rSquared,
-                $beta->residualStandardError,
-                $beta->correlation,
-                $joined[count($joined) - 1],
-                $joined[0],
-                count($joined),
-            );
+        return self::ofReturns(array_reverse($a), array_reverse($b), $joined);
     }
 
     /**
