@@ -29,7 +29,7 @@ final class FinishParts implements ShouldQueue
 
     public function handle(PartedTasks $tasks): void
     {
-        $tasks->finish($this->order);
+        $tasks->finish($this->order, $this->attempts() > 1);
     }
 
     private function task(): ?Task

@@ -74,15 +74,16 @@ final readonly class PartedTasks
         });
     }
 
-    public function finish(WorkOrder $order): void
+    /** @param  bool  $isTakenUp  whether a worker died at it: it may have planned parts that it handed to nobody */
+    public function finish(WorkOrder $order, bool $isTakenUp): void
     {
         $task = Task::query()->find($order->task);
         if ($task === null) {
             return;
         }
-        // Asked for anew meanwhile it may have other parts, which are not there yet.
+        // Asked for anew meanwhile, or in a next stage, it has other parts, which are not there yet.
         if ($task->state !== 'running' || self::isIncomplete($order->task)) {
-            $this->sayWhereCancelled($order, $task);
+            $task->state === 'running' && $isTakenUp ? $this->begin($order) : $this->sayWhereCancelled($order, $task);
 
             return;
         }

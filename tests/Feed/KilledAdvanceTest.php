@@ -103,8 +103,10 @@ final class KilledAdvanceTest extends TestCase
                 $workers[$kills % 2]->wait();
                 $workers[$kills % 2] = $this->worker();
                 $kills++;
-                // Nobody waits here until its work is taken for lost; the other's may be given away with it.
-                DB::table('jobs')->update(['reserved_at' => null, 'attempts' => 0]);
+                // Nobody waits here until its work is taken for lost; the other's may be given away with it. It was tried, never too often.
+                DB::table('jobs')
+                    ->where('attempts', '>', 0)
+                    ->update(['reserved_at' => null, 'attempts' => 1]);
             }
             usleep(50_000);
         }

@@ -118,6 +118,27 @@ final class PartedTasksTest extends DemoTestCase
         $this->assertSame([1, 'done'], [count($this->world->stored), $this->task->refresh()->state]);
     }
 
+    public function test_a_worker_that_died_before_it_handed_on_the_next_parts_is_followed_by_one_that_does(): void
+    {
+        $this->begin();
+        $this->world->isCurrent = false;
+        $this->work(3);
+        $finish = DB::table('jobs')->sole();
+        $this->world->parts = ['d', 'e'];
+        $this->work(1);
+        $this->assertSame(2, TaskPart::query()->whereNull('found')->count(), 'the next stage is planned');
+        $this->world->isCurrent = true;
+        // As if it had been killed just then.
+        DB::table('jobs')->delete();
+        DB::table('jobs')->insert(['reserved_at' => null, 'attempts' => 0] + (array) $finish);
+        $this->work(1);
+        $this->assertSame(['running', 0], [$this->task->refresh()->state, DB::table('jobs')->count()], 'others are at the parts');
+        DB::table('jobs')->insert(['reserved_at' => now()->timestamp - 91, 'attempts' => 1] + (array) $finish);
+        $this->work(5);
+        $this->assertSame(['done', [['D', 'E']]], [$this->task->refresh()->state, $this->world->stored]);
+        $this->assertSame([0, 0], [TaskPart::query()->count(), DB::table('jobs')->count()]);
+    }
+
     public function test_a_part_that_kills_three_workers_gives_the_work_up_with_a_word(): void
     {
         $this->begin();
