@@ -9,7 +9,7 @@ return [
     'processes' => env('LOGION_PROCESSES') === null ? null : max(1, (int) env('LOGION_PROCESSES')),
     // Where is kept what must be seen while a transaction is still open: beside the database.
     'seen_at_once' => env('CACHE_STORE') === 'redis' ? 'redis' : 'file',
-    // Companies of a part of long work, which is what a worker that dies costs.
+    // Companies of a part of long work at most, which is what a worker that dies costs.
     'companies_of_a_part' => ['columns' => 100, 'back_test' => 200],
     // The same of a value that is drawn: half a second to two.
     'draws_of_a_part' => 5000,

@@ -39,13 +39,15 @@ final readonly class ColumnWork implements PartedWork
     {
         $this->formula === null || ColumnStore::mustNotCompare(Catalogue::builtIn()->parse($this->formula));
         $stamp = $this->stamp->read();
+        $companies = $this->companies();
+        $size = PartSize::of(count($companies), config('logion.companies_of_a_part.columns'));
 
         return array_map(
             fn (array $ids): array => [
                 'asked' => ['companies' => $ids, 'years' => $this->formula === null, 'stamp' => $stamp],
                 'size' => count($ids),
             ],
-            array_chunk($this->companies(), config('logion.companies_of_a_part.columns')) ?: [[]],
+            array_chunk($companies, $size) ?: [[]],
         );
     }
 

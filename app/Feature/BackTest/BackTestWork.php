@@ -9,6 +9,7 @@ use App\Models\User;
 use App\Storage\DataStamp;
 use App\Task\Lane;
 use App\Task\PartedWork;
+use App\Task\PartSize;
 use App\Task\StoresAtTheEnd;
 use App\Task\WorkOrder;
 use Closure;
@@ -40,10 +41,12 @@ final class BackTestWork implements PartedWork
     public function parts(): array
     {
         $stamp = $this->stamp->readAs($this->plan->context->as);
+        $companies = $this->companies->candidates();
+        $size = PartSize::of(count($companies), config('logion.companies_of_a_part.back_test'));
 
         return array_map(
             static fn (array $some): array => ['asked' => ['companies' => $some, 'stamp' => $stamp], 'size' => count($some)],
-            array_chunk($this->companies->candidates(), config('logion.companies_of_a_part.back_test')),
+            array_chunk($companies, $size),
         );
     }
 

@@ -14,6 +14,7 @@ use App\Storage\NextDay;
 use App\Storage\UniverseMembers;
 use App\Task\Lane;
 use App\Task\PartedWork;
+use App\Task\PartSize;
 use App\Task\WorkCancelled;
 use App\Task\WorkOrder;
 use Closure;
@@ -63,7 +64,7 @@ final readonly class AdvanceWork implements PartedWork
         $stored = $this->advance->last();
         $asked = array_map(
             static fn (DayPlan $part): array => ['stamp' => $stamp, 'stored' => $stored, ...get_object_vars($part)],
-            $plan->parts(config('logion.companies_of_a_part.columns')),
+            $plan->parts(PartSize::of(count($plan->companies), config('logion.companies_of_a_part.columns'))),
         );
         if (! $this->advance->isStored($this->wish, $this->from) && $this->advance->last() >= $plan->day) {
             // It takes longest, and so begins first. Days before the one that is seen would change what is computed of it.
