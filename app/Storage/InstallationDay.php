@@ -43,13 +43,26 @@ final class InstallationDay
     public function recompute(): void
     {
         $day = $this->stored();
-        $day === null ? Setting::query()->where('name', self::KEPT)->delete() : $this->keep($day);
+        if ($day === null) {
+            Setting::query()->where('name', self::KEPT)->delete();
+        } elseif (! $this->isHeld($day)) {
+            $this->keep($day);
+        }
     }
 
     /** Days are stored that are not to be seen yet. */
     public function hold(): void
     {
         Setting::query()->where('name', self::KEPT)->exists() || $this->recompute();
+    }
+
+    /** Whether it is a day of the exchange whose metrics are not there yet. */
+    private function isHeld(int $day): bool
+    {
+        $seen = Setting::query()->where('name', self::KEPT)->value('value');
+        $simulated = DB::table('simulations')->value('day');
+
+        return $seen !== null && $simulated !== null && $day > (int) $seen && $day <= (int) $simulated;
     }
 
     /** What follows from a day is there now; the caller holds the transaction. */
