@@ -206,11 +206,10 @@ final readonly class Advance
 
     private function computeWhatIsStored(): void
     {
-        $plan = $this->plan();
-        if ($plan !== null) {
-            $this->next->follow($plan);
-            $this->settled($plan->day);
-        }
+        do {
+            $plan = $this->plan();
+        } while ($plan !== null && ! $this->next->follow($plan));
+        $plan === null || $this->settled($plan->day);
     }
 
     /**

@@ -162,7 +162,7 @@ final class ChangeLog
         $ids = DB::table($table)->where($column, $from)->orderBy('id')->pluck('id')->map(intval(...))->all();
         if ($ids !== []) {
             self::give($table, $column, $ids, $to);
-            $this->rows[] = ['table' => $table, 'moved' => array_values($ids), 'column' => $column, 'from' => $from, 'to' => $to];
+            $this->add(['table' => $table, 'moved' => array_values($ids), 'column' => $column, 'from' => $from, 'to' => $to]);
         }
     }
 
@@ -245,6 +245,7 @@ final class ChangeLog
             if ($change->undone_at !== null) {
                 throw Refusal::because(Words::say('the_change_is_already_undone'));
             }
+            DataStamp::changeShared();
             foreach (array_reverse($change->rows) as $row) {
                 if (isset($row['moved'])) {
                     self::giveBack($row);
@@ -371,8 +372,18 @@ final class ChangeLog
     {
         $after = self::row($table, $key);
         if ($before != $after) {
-            $this->rows[] = ['table' => $table, 'key' => $key, 'before' => $before, 'after' => $after];
+            $this->add(['table' => $table, 'key' => $key, 'before' => $before, 'after' => $after]);
         }
+    }
+
+    /**
+     * @param  array{table: string, key: array<string, mixed>, before: array<string, mixed>|null, after: array<string, mixed>|null}
+     *     |array{table: string, moved: list<int>, column: string, from: int, to: int}  $row
+     */
+    private function add(array $row): void
+    {
+        $this->rows === [] && DataStamp::changeShared();
+        $this->rows[] = $row;
     }
 
     /**

@@ -32,6 +32,7 @@ final class ColumnStore
         private readonly UniverseMembers $universes,
         private readonly InstallationDay $day,
         private readonly CompanyYears $years,
+        private readonly DataStamp $stamp,
     ) {
     }
 
@@ -91,14 +92,18 @@ final class ColumnStore
     }
 
     /**
-     * Computes every metric for every company of a day, then what compares companies.
+     * Computes every metric for every company of a day, then what compares companies; again where data were changed meanwhile.
      *
      * @param  Closure(int, int): void|null  $progress  done, total
      */
     public function refresh(int $asOf, ?Closure $progress = null): int
     {
-        $members = $this->universes->on($asOf);
-        $this->keep($asOf, $members, $this->computation->columns(array_column($members, 'id'), $asOf, self::ownMetrics(), $progress));
+        do {
+            $members = $this->universes->on($asOf);
+            $ids = array_column($members, 'id');
+            $stamps = [[$this->stamp->readOf($ids), $ids]];
+            $columns = $this->computation->columns($ids, $asOf, self::ownMetrics(), $progress);
+        } while (! $this->keep($asOf, $members, $columns, fn (): bool => $this->stamp->holds($stamps)));
 
         return count($members);
     }
@@ -120,12 +125,17 @@ final class ColumnStore
      * @param  list<object{id: int, ticker: string, name: string, kind: string, sector: string, template: string, country: string,
      *     exchange: string, currency: string, year_end: string, reported: string}>  $members  companies of the day
      * @param  list<Column>  $own  {@see ownMetrics}
+     * @param  (Closure(): bool)|null  $first  called in the transaction; where it says no nothing is stored
+     * @return bool whether they were stored
      */
-    public function keep(int $asOf, array $members, array $own): void
+    public function keep(int $asOf, array $members, array $own, ?Closure $first = null): bool
     {
         $columns = array_combine(self::ownMetrics(), $own);
         $compared = array_values(array_diff(array_keys(Catalogue::builtIn()->all()), self::ownMetrics()));
-        DB::transaction(function () use ($asOf, $members, $columns, $compared): void {
+        $isStored = DB::transaction(function () use ($asOf, $members, $columns, $compared, $first): bool {
+            if ($first !== null && ! $first()) {
+                return false;
+            }
             MetricColumn::query()->where('as_of', $asOf)->delete();
             ColumnSet::query()->where('as_of', $asOf)->delete();
             $this->table->writeSet($asOf, $members);
@@ -133,9 +143,15 @@ final class ColumnStore
                 $this->table->write($asOf, $key, null, $column);
             }
             $this->compare($asOf, $compared);
+
+            return true;
         });
-        $this->companies->keepDelistedPacked();
-        $this->years->fill();
+        if ($isStored) {
+            $this->companies->keepDelistedPacked();
+            $this->years->fill();
+        }
+
+        return $isStored;
     }
 
     /**

@@ -4,11 +4,24 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
+use App\Models\Setting;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
 
-/** Tells whether what is shared changed since: imports taken in or undone, what was changed by hand, and the day the data reach to. */
+/**
+ * Tells whether what is shared changed since: imports taken in or undone, what was changed by hand or changed back, and the day the data
+ * reach to. Whoever changes data says so here, in the transaction of the change and before what follows from it is written.
+ */
 final readonly class DataStamp
 {
+    /** Names of the rows that hold a new word after each change: whatever it was of, and of what no company has for itself. */
+    private const ANY = 'data_version';
+
+    private const SHARED = 'shared_data_version';
+
+    /** Above so many companies all are taken for changed. */
+    private const MOST = 1000;
+
     public function __construct(private InstallationDay $day)
     {
     }
@@ -21,8 +34,78 @@ final readonly class DataStamp
 
     public function read(): string
     {
-        $imports = DB::table('imports')->whereNotNull('stored_at')->selectRaw('count(*) as number, max(updated_at) as last')->first();
+        return $this->of(self::ANY, null);
+    }
 
-        return sha1((string) json_encode([$imports, DB::table('changes')->max('id'), $this->day->read()]));
+    /**
+     * Of what a part of some work looks at: what is known of some companies, and what none has for itself.
+     *
+     * @param  list<int>  $companies
+     */
+    public function readOf(array $companies, ?Viewpoint $as = null): string
+    {
+        $versions = 0;
+        foreach (array_chunk($companies, self::MOST) as $some) {
+            $versions += (int) DB::table('company_versions')->whereIn('company_id', $some)->sum('version');
+        }
+
+        return $this->of(self::SHARED, $versions).' '.$as?->stamp();
+    }
+
+    /**
+     * Whether parts still have the stamps they had. Until the transaction that was begun ends they keep them: who would change data waits.
+     *
+     * @param  list<array{string, list<int>}>  $parts  stamp and companies of each
+     */
+    public function holds(array $parts): bool
+    {
+        Setting::query()->insertOrIgnore([['name' => self::ANY, 'value' => '']]);
+        Setting::query()->where('name', self::ANY)->lockForUpdate()->value('value');
+
+        return array_filter($parts, fn (array $part): bool => $part[0] !== $this->readOf($part[1])) === [];
+    }
+
+    /**
+     * What is known of some companies is other.
+     *
+     * @param  list<int>  $companies
+     */
+    public static function changeCompanies(array $companies): void
+    {
+        if (count($companies) > self::MOST) {
+            self::changeShared();
+
+            return;
+        }
+        self::renew([self::ANY]);
+        DB::table('company_versions')->upsert(
+            array_map(static fn (int $id): array => ['company_id' => $id, 'version' => 1], $companies),
+            ['company_id'],
+            ['version' => DB::raw('company_versions.version + 1')],
+        );
+    }
+
+    /** Something is other that may bear on any company. */
+    public static function changeShared(): void
+    {
+        self::renew([self::ANY, self::SHARED]);
+    }
+
+    private function of(string $name, ?int $versions): string
+    {
+        $word = Setting::query()->where('name', $name)->value('value');
+
+        return sha1((string) json_encode([$word, $versions, $this->day->read()]));
+    }
+
+    /** @param  list<string>  $names */
+    private static function renew(array $names): void
+    {
+        $word = (string) Str::ulid();
+        Setting::query()->upsert(
+            array_map(static fn (string $name): array => ['name' => $name, 'value' => $word], $names),
+            ['name'],
+            ['value'],
+        );
     }
 }

@@ -23,6 +23,12 @@ final readonly class DayPlan
     ) {
     }
 
+    /** @return list<int> companies whose data it rests on */
+    public function lookedAt(): array
+    {
+        return [...$this->companies, ...$this->reported];
+    }
+
     /**
      * The same, company by company shared out.
      *

@@ -34,6 +34,7 @@ final readonly class NextDay
         private EconomyReader $economy,
         private CompanyYears $years,
         private InstallationDay $latest,
+        private DataStamp $stamp,
     ) {
     }
 
@@ -67,11 +68,17 @@ final readonly class NextDay
         return new DayPlan($before, $day, $ids, $anew, array_keys($reported));
     }
 
-    /** Computes what a plan asks for and stores it. */
-    public function follow(DayPlan $plan): void
+    /**
+     * Computes what a plan asks for and stores it.
+     *
+     * @return bool false where data were changed meanwhile: it is to be planned again
+     */
+    public function follow(DayPlan $plan): bool
     {
+        $stamps = [[$this->stamp->readOf($plan->lookedAt()), $plan->lookedAt()]];
         $columns = fn (array $ids, array $metrics): array => $this->computation->columns($ids, $plan->day, $metrics);
-        $this->put($plan, $this->figures($plan, $columns));
+
+        return $this->put($plan, $this->figures($plan, $columns), fn (): bool => $this->stamp->holds($stamps));
     }
 
     /**
@@ -92,8 +99,11 @@ final readonly class NextDay
     /**
      * Stores what comes of a plan, and everything is looked at from its day. Who began to read at the day before reads on: its columns are
      * let go when the next day comes.
+     *
+     * @param  (Closure(): bool)|null  $first  called in the transaction; where it says no nothing is stored
+     * @return bool whether it was stored
      */
-    public function put(DayPlan $plan, DayFigures $figures): void
+    public function put(DayPlan $plan, DayFigures $figures, ?Closure $first = null): bool
     {
         $members = $this->universes->on($plan->day);
         $computed = $figures->daily === [] ? [] : array_combine(self::daily(), $figures->daily);
@@ -104,7 +114,10 @@ final readonly class NextDay
             $plan->companies,
             array_flip($plan->anew),
         );
-        DB::transaction(function () use ($plan, $figures, $members, $computed, $lasting, $runs): void {
+        $isStored = DB::transaction(function () use ($plan, $figures, $members, $computed, $lasting, $runs, $first): bool {
+            if ($first !== null && ! $first()) {
+                return false;
+            }
             foreach (self::lasting() as $key) {
                 $old = $plan->before === null ? null : $this->table->read($plan->before, $key);
                 $computed[$key] = self::carry($old, $lasting[$key] ?? null, $runs);
@@ -124,11 +137,15 @@ final readonly class NextDay
             $this->findings->keep($plan->reported, $figures->findings);
             $this->years->keep($figures->years);
             $this->latest->moveTo($plan->day);
+
+            return true;
         });
-        if ($plan->before === null) {
+        if ($isStored && $plan->before === null) {
             $this->companies->keepDelistedPacked();
             $this->years->fill();
         }
+
+        return $isStored;
     }
 
     /** @param  Closure(list<int>, list<string>): list<Column>  $columns */

@@ -10,6 +10,7 @@ use App\Storage\CompanyYears;
 use App\Storage\DataStamp;
 use App\Storage\UniverseMembers;
 use Closure;
+use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Column;
 use Logion\Metric\Catalogue;
 
@@ -38,13 +39,12 @@ final readonly class ColumnWork implements PartedWork
     public function parts(): array
     {
         $this->formula === null || ColumnStore::mustNotCompare(Catalogue::builtIn()->parse($this->formula));
-        $stamp = $this->stamp->read();
         $companies = $this->companies();
         $size = PartSize::of(count($companies), config('logion.companies_of_a_part.columns'));
 
         return array_map(
             fn (array $ids): array => [
-                'asked' => ['companies' => $ids, 'years' => $this->formula === null, 'stamp' => $stamp],
+                'asked' => ['companies' => $ids, 'years' => $this->formula === null, 'stamp' => $this->stamp->readOf($ids)],
                 'size' => count($ids),
             ],
             array_chunk($companies, $size) ?: [[]],
@@ -64,13 +64,10 @@ final readonly class ColumnWork implements PartedWork
 
     public function finish(iterable $found): bool
     {
-        $stamp = $this->stamp->read();
-        $parts = $companies = $years = [];
+        $parts = $companies = $years = $stamps = [];
         foreach ($found as $part) {
-            [$then, $some, $columns, $itsYears] = unserialize($part, ['allowed_classes' => false]);
-            if ($then !== $stamp) {
-                return false;
-            }
+            [$stamp, $some, $columns, $itsYears] = unserialize($part, ['allowed_classes' => false]);
+            $stamps[] = [$stamp, $some];
             array_push($companies, ...$some);
             array_push($years, ...$itsYears);
             $parts[] = array_map(static fn (array $of): Column => new Column(...$of), $columns);
@@ -79,12 +76,22 @@ final readonly class ColumnWork implements PartedWork
             return false;
         }
         $columns = array_map(Column::joined(...), ...$parts);
-        $this->years->keep($years);
-        $this->formula === null
-            ? $this->columns->keep($this->asOf, $this->universes->on($this->asOf), $columns)
-            : $this->columns->keepExpression($this->asOf, Catalogue::builtIn()->parse($this->formula), $columns[0]);
+        $keepYears = function () use ($stamps, $years): bool {
+            $isCurrent = $this->stamp->holds($stamps);
+            $isCurrent && $this->years->keep($years);
 
-        return true;
+            return $isCurrent;
+        };
+        if ($this->formula === null) {
+            return $this->columns->keep($this->asOf, $this->universes->on($this->asOf), $columns, $keepYears);
+        }
+
+        return DB::transaction(function () use ($columns, $keepYears): bool {
+            $isCurrent = $keepYears();
+            $isCurrent && $this->columns->keepExpression($this->asOf, Catalogue::builtIn()->parse($this->formula), $columns[0]);
+
+            return $isCurrent;
+        });
     }
 
     /** @return list<int> of the universe, or, for what is joined to columns that are kept, those they are of */

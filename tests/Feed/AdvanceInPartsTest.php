@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace Tests\Feed;
 
+use App\Feature\Intake\Imports;
 use App\Feed\Advance;
 use App\Models\Task;
 use App\Models\TaskPart;
 use App\Storage\ColumnStore;
+use App\Storage\DataStamp;
 use App\Storage\InstallationDay;
+use App\Storage\NextDay;
 use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
@@ -162,6 +165,50 @@ final class AdvanceInPartsTest extends DemoTestCase
         $kept = SimulatedDatabase::metrics($day);
         $this->app->make(ColumnStore::class)->refresh($day);
         $this->assertSame(SimulatedDatabase::metrics($day), $kept);
+    }
+
+    public function test_a_file_that_is_stored_meanwhile_costs_the_part_of_its_company_and_moves_no_day(): void
+    {
+        $task = $this->advance(2);
+        $this->work(1);
+        $parts = TaskPart::query()->where('task_id', $task->id)->count();
+        $this->work($parts);
+        $this->assertSame(0, TaskPart::query()->where('task_id', $task->id)->whereNull('found')->count());
+        $path = (string) tempnam(sys_get_temp_dir(), 'meanwhile');
+        file_put_contents($path, "Date,Close\n2026-06-29,55.5\n");
+        $imports = $this->app->make(Imports::class);
+        $import = $imports->take($path, 'BRSW.csv', null);
+        unlink($path);
+        $imports->preview($import);
+        $import->refresh()->update(['mapping' => ['accept' => array_keys((array) $import->preview['doubts'])] + $import->mapping]);
+        $imports->store($import->refresh());
+        $this->assertSame(self::TODAY, $this->app->make(InstallationDay::class)->read());
+        $this->work(1);
+        $this->assertSame(1, TaskPart::query()->where('task_id', $task->id)->whereNull('found')->count());
+        $this->work(2);
+        $this->assertSame('done', $task->refresh()->state, (string) $task->message);
+        $day = (int) DB::table('simulations')->value('day');
+        $this->assertSame($day, $this->app->make(InstallationDay::class)->read());
+        $kept = SimulatedDatabase::metrics($day);
+        $this->app->make(ColumnStore::class)->refresh($day);
+        $this->assertSame(SimulatedDatabase::metrics($day), $kept);
+    }
+
+    public function test_one_process_does_not_store_what_it_computed_of_data_that_were_changed_meanwhile(): void
+    {
+        $wish = ['days' => 1, 'to' => null, 'next_event' => false];
+        $plan = $this->app->make(Advance::class)->next($wish, self::TODAY, static fn () => null) ?? $this->fail('A day is stored.');
+        $left = 1;
+        DB::listen(static function (QueryExecuted $query) use (&$left): void {
+            // Just after it looked how they are.
+            str_contains($query->sql, 'company_versions') && $left-- === 1 && DataStamp::changeCompanies([1]);
+        });
+        $next = $this->app->make(NextDay::class);
+        $this->assertFalse($next->follow($plan));
+        $this->assertFalse($this->app->make(ColumnStore::class)->isComplete($plan->day));
+        $this->assertSame(self::TODAY, $this->app->make(InstallationDay::class)->read());
+        $this->assertTrue($next->follow($plan));
+        $this->assertTrue($this->app->make(ColumnStore::class)->isComplete($plan->day));
     }
 
     public function test_a_worker_that_died_between_the_days_and_their_metrics_costs_nothing(): void

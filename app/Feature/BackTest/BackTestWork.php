@@ -40,12 +40,11 @@ final class BackTestWork implements PartedWork
 
     public function parts(): array
     {
-        $stamp = $this->stamp->readAs($this->plan->context->as);
         $companies = $this->companies->candidates();
         $size = PartSize::of(count($companies), config('logion.companies_of_a_part.back_test'));
 
         return array_map(
-            static fn (array $some): array => ['asked' => ['companies' => $some, 'stamp' => $stamp], 'size' => count($some)],
+            fn (array $some): array => ['asked' => ['companies' => $some, 'stamp' => $this->stampOf($some)], 'size' => count($some)],
             array_chunk($companies, $size),
         );
     }
@@ -57,16 +56,15 @@ final class BackTestWork implements PartedWork
             $done % 20 === 0 && $goesOn();
         });
 
-        return serialize([$asked['stamp'], $past->answers()]);
+        return serialize([$asked['stamp'], $asked['companies'], $past->answers()]);
     }
 
     public function finish(iterable $found): bool
     {
-        $stamp = $this->stamp->readAs($this->plan->context->as);
         $past = $this->companies->none($this->plan);
         foreach ($found as $part) {
-            [$then, $answers] = unserialize($part, ['allowed_classes' => false]);
-            if ($then !== $stamp) {
+            [$then, $some, $answers] = unserialize($part, ['allowed_classes' => false]);
+            if ($then !== $this->stampOf($some)) {
                 return false;
             }
             $past->take($answers);
@@ -74,5 +72,11 @@ final class BackTestWork implements PartedWork
         $this->test->update(['result' => $this->runner->simulate($this->test->settings, $this->plan, $past)]);
 
         return true;
+    }
+
+    /** @param  list<int>  $companies */
+    private function stampOf(array $companies): string
+    {
+        return $this->stamp->readOf($companies, $this->plan->context->as);
     }
 }

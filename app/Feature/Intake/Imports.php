@@ -199,9 +199,6 @@ final class Imports
             'preview' => $this->seen($import, $mapping, $outcome),
         ]);
         AuditLog::record(User::query()->find($import->user_id), 'imported', $import->name);
-
-        $this->day->recompute();
-        // What follows from the figures changes with them: a process that dies in between leaves nothing stale.
         $this->refresh($outcome->companies, $mapping->changesStatements());
 
         return $outcome;
@@ -294,15 +291,20 @@ final class Imports
         DB::transaction(function () use ($import, $by): void {
             $companies = (new StoredImport($import))->takeBack($by);
             AuditLog::record($by, 'import_undone', $import->name);
-            $this->day->recompute();
             $this->refresh($companies);
         });
         $this->forget();
     }
 
-    /** @param  array<int, int>  $companies  the first day that changes by company; 0 stands for an index, which all are measured against */
+    /**
+     * What follows from the figures changes with them: a process that dies in between leaves nothing stale.
+     *
+     * @param  array<int, int>  $companies  the first day that changes by company; 0 stands for an index, which all are measured against
+     */
     private function refresh(array $companies, bool $statements = true): void
     {
+        isset($companies[0]) || $companies === [] ? DataStamp::changeShared() : DataStamp::changeCompanies(array_keys($companies));
+        $this->day->recompute();
         if (isset($companies[0])) {
             $this->columns->forgetFrom($companies[0]);
             unset($companies[0]);

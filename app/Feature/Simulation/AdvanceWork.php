@@ -60,10 +60,13 @@ final readonly class AdvanceWork implements PartedWork
         if ($plan === null) {
             return [];
         }
-        $stamp = $this->stamp->read();
         $stored = $this->advance->last();
         $asked = array_map(
-            static fn (DayPlan $part): array => ['stamp' => $stamp, 'stored' => $stored, ...get_object_vars($part)],
+            fn (DayPlan $part): array => [
+                'stamp' => $this->stamp->readOf($part->lookedAt()),
+                'stored' => $stored,
+                ...get_object_vars($part),
+            ],
             $plan->parts(PartSize::of(count($plan->companies), config('logion.companies_of_a_part.columns'))),
         );
         if (! $this->advance->isStored($this->wish, $this->from) && $this->advance->last() >= $plan->day) {
@@ -88,17 +91,14 @@ final readonly class AdvanceWork implements PartedWork
 
     public function finish(iterable $found): bool
     {
-        $stamp = $this->stamp->read();
-        $plans = $figures = [];
+        $plans = $figures = $stamps = [];
         foreach ($found as $part) {
             [$asked, $packed] = unserialize($part, ['allowed_classes' => false]) ?? [null, null];
             if ($asked === null) {
                 continue;
             }
-            if ($asked['stamp'] !== $stamp) {
-                return false;
-            }
-            $plans[] = DayPlan::of($asked);
+            $plans[] = $plan = DayPlan::of($asked);
+            $stamps[] = [$asked['stamp'], $plan->lookedAt()];
             $figures[] = DayFigures::of($packed);
         }
         if ($plans === []) {
@@ -108,7 +108,9 @@ final readonly class AdvanceWork implements PartedWork
         if ($plan->companies !== array_column($this->universes->on($plan->day), 'id')) {
             return false;
         }
-        $this->next->put($plan, DayFigures::joined($figures));
+        if (! $this->next->put($plan, DayFigures::joined($figures), fn (): bool => $this->stamp->holds($stamps))) {
+            return false;
+        }
         $this->advance->settled($plan->day);
 
         // Where days are left they are the next stage.
