@@ -26,18 +26,23 @@ const faded = (page: Page): Promise<unknown> =>
     ]),
   )
 
-export async function accessible(page: Page): Promise<void> {
+/** What keeps somebody from using the page, by rule. */
+async function barriers(page: Page): Promise<string[]> {
   await faded(page)
   const result = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()
-  expect(
-    result.violations.map(
-      (violation) =>
-        `${violation.id}: ${violation.nodes
-          .map((node) => node.target.join(' '))
-          .slice(0, 4)
-          .join(' | ')}`,
-    ),
-  ).toEqual([])
+  return result.violations.map(
+    (violation) =>
+      `${violation.id}: ${violation.nodes
+        .map((node) => node.target.join(' '))
+        .slice(0, 4)
+        .join(' | ')}`,
+  )
+}
+
+export async function accessible(page: Page): Promise<void> {
+  const found = await barriers(page)
+  // A notice may have begun to fade out while it was looked at: what is a barrier is one when looked at again.
+  expect(found.length > 0 ? await barriers(page) : found).toEqual([])
 }
 
 /** Asks the API with the session of the page. */

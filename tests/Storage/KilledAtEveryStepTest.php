@@ -105,6 +105,13 @@ final class KilledAtEveryStepTest extends DemoTestCase
 
     private static function work(): void
     {
-        Artisan::call('queue:work', ['connection' => 'database', '--stop-when-empty' => true, '--sleep' => 0, '--tries' => 1]);
+        Artisan::call('queue:work', [
+            'connection' => 'database',
+            '--stop-when-empty' => true,
+            '--sleep' => 0,
+            '--tries' => 1,
+            // It is the process of all tests, and larger than a worker may become.
+            '--memory' => 100_000,
+        ]);
     }
 }
