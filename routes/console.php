@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Feature\Account\OldSessions;
 use App\Feature\Export\MakeArchive;
+use App\Feature\Simulation\LeftDays;
 use App\Storage\SpooledBars;
 use App\Task\LostWork;
 use Illuminate\Support\Facades\Schedule;
@@ -27,3 +28,5 @@ Schedule::command('logion:follow')->everyMinute();
 // Who waits for work that nobody will take up is told.
 Schedule::call(static fn () => app(LostWork::class)->tell())->everyMinute();
 Schedule::call(SpooledBars::forgetDead(...))->everyMinute();
+// Days of a simulated exchange that a killed process left unfinished. Last, since it may take minutes where companies are many.
+Schedule::call(static fn () => app(LeftDays::class)->complete())->everyMinute();

@@ -98,12 +98,34 @@ final class Exchange
                 }
             }
         }
-        foreach ($sums as $of => [$value, $made]) {
-            $this->moves[$day][$of][0] = ($this->moves[$day][$of][0] ?? 0.0) + $value;
-            $this->moves[$day][$of][1] = ($this->moves[$day][$of][1] ?? 0.0) + $made;
-        }
+        $this->join([$day => $sums]);
 
         return $wire->publications();
+    }
+
+    /**
+     * What the shares of the days told since made of their value, as {@see join} takes it from whoever told the days of other companies.
+     *
+     * @return array<int, array<int, array{float, float}>> by day and exchange, 0 for all
+     */
+    public function moves(): array
+    {
+        return $this->moves;
+    }
+
+    /**
+     * Blocks are joined in the order of their numbers, so that sums are the same whoever told their days.
+     *
+     * @param  array<int, array<int, array{float, float}>>  $moves
+     */
+    public function join(array $moves): void
+    {
+        foreach ($moves as $day => $sums) {
+            foreach ($sums as $of => [$value, $made]) {
+                $this->moves[$day][$of][0] = ($this->moves[$day][$of][0] ?? 0.0) + $value;
+                $this->moves[$day][$of][1] = ($this->moves[$day][$of][1] ?? 0.0) + $made;
+            }
+        }
     }
 
     /**

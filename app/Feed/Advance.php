@@ -6,6 +6,7 @@ namespace App\Feed;
 
 use App\Following\ConditionRunner;
 use App\Storage\ColumnStore;
+use App\Storage\DataStamp;
 use App\Storage\DayPlan;
 use App\Storage\InstallationDay;
 use App\Storage\LifeLock;
@@ -14,136 +15,157 @@ use App\Storage\SimulationState;
 use Closure;
 use Illuminate\Support\Facades\DB;
 use Logion\Figure\Words;
-use Throwable;
 
 /**
- * Lets the simulated exchange go on, day by day. A day is stored with all that belongs to it or not at all; then what follows from it is
- * computed, and only then is everything looked at from it. Killed anywhere, it goes on where it stopped.
+ * Lets the simulated exchange go on, some days at a time: they are stored block by block of companies, and closed when all have come to
+ * the last of them; then what follows from it is computed, and only then is everything looked at from it. Killed anywhere, it goes on
+ * where it stopped.
+ *
+ * @phpstan-type Wish array{days: int, to: int|null, next_event: bool}
  */
 final readonly class Advance
 {
     /** Days after which metrics are computed where many days pass: a month of trading, so that a month computes them once. */
     public const COMPUTED_EVERY = 21;
 
-    /** So many are stored at most while others compute. */
-    public const MOST_AHEAD = 3 * self::COMPUTED_EVERY;
+    /** So many days of a block are worth handing to another worker. */
+    private const WORTH_SHARING = 24;
 
     public function __construct(
         private SimulatedExchange $exchange,
         private NextDay $next,
         private ColumnStore $columns,
         private InstallationDay $latest,
+        private DataStamp $stamp,
         private ConditionRunner $conditions,
     ) {
     }
 
     /**
-     * @param  Closure(int): bool  $isEnough  whether, after a day, no other is wanted
-     * @param  Closure(int): void  $progress  told of each day when it is stored
+     * So many days, up to a day, or to the next one on which a company reports, by one process.
+     *
+     * @param  Wish  $wish
+     * @param  Closure(int, int): void  $progress  days done, and how many there will be; none where that is not known
      * @param  int  $each  metrics are computed after so many days, and after the last: those of a day give way to those of the next
-     * @return int the last day
+     * @return int days stored
      */
-    public function until(Closure $isEnough, Closure $progress, int $each = 1): int
+    public function wished(array $wish, Closure $progress, int $each = self::COMPUTED_EVERY): int
     {
-        $alone = $this->alone() ?? throw new \RuntimeException(Words::say('the_exchange_goes_on_already'));
+        $from = $this->last();
+        $alone = $this->alone();
         try {
             do {
-                $stored = $this->store(static fn (int $last, int $stored): bool => $stored >= $each || $isEnough($last), $progress);
+                $stored = $this->store($wish, $from, $progress, $each);
                 $this->computeWhatIsStored();
             } while ($stored > 0);
         } finally {
             $alone->release();
         }
 
-        return $this->last();
+        return $this->exchange->workdays($from, $this->last());
     }
 
     /**
-     * So many days, up to a day, or to the next one on which a company reports.
+     * Begins the next days of a wish. What is not worth sharing out is stored, unless there are days already that wait for their metrics.
      *
-     * @param  array{days: int, to: int|null, next_event: bool}  $wish
-     * @param  Closure(int, int): void  $progress  days done, and how many there will be; none where that is not known
-     * @return int days stored
-     */
-    public function wished(array $wish, Closure $progress, int $each): int
-    {
-        $from = $this->exchange->day() ?? 0;
-        $last = $this->until($this->isEnough($wish, $from), $this->told($wish, $from, $progress), $each);
-
-        return $this->exchange->workdays($from, $last);
-    }
-
-    /**
-     * What is to be computed of days that are stored; where there is nothing, the next days of a wish are stored first.
-     *
-     * @param  array{days: int, to: int|null, next_event: bool}  $wish
+     * @param  Wish  $wish
      * @param  int  $from  day after which it began
      * @param  Closure(int, int): void  $progress
-     * @return DayPlan|null null where the wish is fulfilled
+     * @return array{int, list<int>}|null a day, and the blocks that are to be brought to it by whoever is free
      */
-    public function next(array $wish, int $from, Closure $progress): ?DayPlan
-    {
-        $this->isAhead() ||
-            $this->ahead($wish, $from, $progress) !== null ||
-            throw new \RuntimeException(Words::say('the_exchange_goes_on_already'));
-
-        return $this->plan();
-    }
-
-    /**
-     * Stores the next days of a wish, as many as metrics are computed after. Nobody sees them before what follows from them is put.
-     *
-     * @param  array{days: int, to: int|null, next_event: bool}  $wish
-     * @param  int  $from  day after which it began
-     * @param  Closure(int, int): void  $progress
-     * @param  (Closure(): bool)|null  $othersCompute  whether others still compute what was stored before: beside them more are stored
-     * @return int|null how many; null where another is at it
-     */
-    public function ahead(array $wish, int $from, Closure $progress, ?Closure $othersCompute = null): ?int
+    public function begin(array $wish, int $from, Closure $progress): ?array
     {
         $alone = $this->alone();
-        if ($alone === null) {
-            return null;
-        }
-        $othersCompute ??= static fn (): bool => false;
-        $wished = $this->isEnough($wish, $from);
-        $isEnough = static fn (int $last, int $stored): bool => $wished($last) ||
-            $stored >= self::MOST_AHEAD ||
-            ($stored >= self::COMPUTED_EVERY && ! $othersCompute());
         try {
-            return $this->store($isEnough, $this->told($wish, $from, $progress));
+            $this->awaitsMetrics() || $this->store($wish, $from, $progress, self::COMPUTED_EVERY, $this->isWorthSharing(...));
+            // Days before the one that is seen next would change what is computed of it.
+            if ($this->latest->stored() > $this->last()) {
+                return null;
+            }
+            $to = $this->target($wish, $from, self::COMPUTED_EVERY);
+
+            return $to !== null && $this->isWorthSharing($to) && $this->reach($to) ? [$to, array_keys($this->behind($to))] : null;
         } finally {
             $alone->release();
         }
     }
 
-    /** @param  array{days: int, to: int|null, next_event: bool}  $wish */
-    public function isStored(array $wish, int $from): bool
+    /**
+     * Stores the days of a block, all or none of them.
+     *
+     * @param  Closure(): void  $goesOn  called now and then
+     */
+    public function bring(int $number, int $to, Closure $goesOn): void
     {
-        return $this->isEnough($wish, $from)($this->last());
+        $block = $this->exchange->block($number);
+        if ($block->day >= $to) {
+            return;
+        }
+        // Nothing is written before all is told: what takes half of the time keeps nobody from writing.
+        self::tell($block, $to, $goesOn);
+        DB::transaction(static function () use ($block, $to): void {
+            // Another may have been given the same, and have been quicker.
+            $block->isAsOpened() && $block->settle($to);
+        });
     }
 
-    /** Whether days are stored that nobody sees yet. */
-    public function isAhead(): bool
+    /** Closes the days that are reached for, where all blocks have come to the last of them. */
+    public function close(): void
     {
-        $seen = $this->latest->read();
+        DB::transaction(function (): void {
+            $last = $this->exchange->lockedDay();
+            $to = $this->exchange->reaches();
+            if ($to === null || $this->behind($to) !== []) {
+                return;
+            }
+            $close = $this->exchange->close($last);
+            self::tell($close, $to, static fn () => null);
+            $close->settle($to);
+            // Prices handed in may have moved what is seen beyond them: what was computed since did not know of these days.
+            $first = $this->exchange->dayAfter($last, 1);
+            $first > ($this->latest->read() ?? 0) || $this->columns->forgetFrom($first);
+        });
+    }
 
-        // Hardly ever is the exchange later than what is seen; only then are the days of all listings asked for.
-        return $this->last() > $seen && $this->latest->stored() > $seen;
+    /** What is to be computed of days that are stored; null where everything is. */
+    public function plan(): ?DayPlan
+    {
+        $seen = $this->latest->read() ?? $this->last();
+        $stored = max($seen, $this->latest->stored());
+
+        return $seen < $stored || ! $this->columns->isComplete($seen) ? $this->next->plan($seen, $stored) : null;
     }
 
     /**
-     * Computes what is missing of the days that are stored.
+     * Whether everything that was wished is there, and what others began too.
      *
-     * @return bool false where another stores days, who will do it
+     * @param  Wish  $wish
+     */
+    public function isDone(array $wish, int $from): bool
+    {
+        return ! $this->isAhead() && $this->isStored($wish, $from);
+    }
+
+    /** Whether days are stored, or being stored, that nobody sees yet. */
+    public function isAhead(): bool
+    {
+        return $this->exchange->reaches() !== null || $this->awaitsMetrics();
+    }
+
+    /**
+     * Completes days that were begun, and computes what is missing of those that are stored.
+     *
+     * @return bool false where another is at it
      */
     public function complete(): bool
     {
-        $alone = $this->alone();
+        $alone = LifeLock::tryFor(SimulationState::LOCK);
         if ($alone === null) {
             return false;
         }
         try {
+            $to = $this->exchange->reaches();
+            $to === null || $this->pass($to, static fn () => null);
             $this->computeWhatIsStored();
         } finally {
             $alone->release();
@@ -158,87 +180,159 @@ final readonly class Advance
         $this->conditions->run($day);
     }
 
+    /** The last day that is stored with all that belongs to it. */
+    public function last(): int
+    {
+        return $this->exchange->day() ?? throw new \RuntimeException(Words::say('no_exchange_is_simulated_here'));
+    }
+
     /**
-     * @param  Closure(int, int): bool  $isEnough  whether no other is wanted after a day, so many being stored
-     * @param  Closure(int): void  $progress
+     * Days done, and how many there will be: none where that is not known. Of days that are being stored so many are as blocks have come to
+     * the last of them.
+     *
+     * @param  Wish  $wish
+     * @return array{int, int}
+     */
+    public function progress(array $wish, int $from): array
+    {
+        $last = $this->last();
+        $to = $this->exchange->reaches() ?? $last;
+        $blocks = count($this->exchange->blocks());
+        $parts = intdiv($this->exchange->workdays($last, $to) * ($blocks - count($this->behind($to))), max(1, $blocks));
+
+        return [$this->exchange->workdays($from, $last) + $parts, $this->wanted($wish, $from)];
+    }
+
+    /**
+     * @param  Wish  $wish
+     * @param  Closure(int, int): void  $progress
+     * @param  (Closure(int): bool)|null  $isShared  whether days up to one are left to be shared out
      * @return int days stored
      */
-    private function store(Closure $isEnough, Closure $progress): int
+    private function store(array $wish, int $from, Closure $progress, int $each, ?Closure $isShared = null): int
     {
-        // A worker that lives long may remember another day.
-        $this->exchange->forget();
-        $this->latest->hold();
-        $last = $this->last();
         $stored = 0;
-        try {
-            foreach ($this->exchange->days($last) as $day) {
-                if ($isEnough($last, $stored)) {
-                    break;
-                }
-                $this->day($day);
-                $stored++;
-                $progress($last = $day);
+        while ($stored < $each) {
+            $to = $this->target($wish, $from, $each - $stored);
+            if ($to === null || $isShared?->__invoke($to) === true) {
+                break;
             }
-        } catch (Throwable $why) {
-            // Whoever cancels keeps the days that are stored; whoever was killed finds what was left uncomputed.
-            try {
-                $stored > 0 && $this->exchange->rest($last);
-                $this->isAhead() && $this->computeWhatIsStored();
-            } catch (Throwable $also) {
-                // Days are lived through again and what was left is computed the next time; why it stopped is what is told.
-                report($also);
-            }
-            throw $why;
+            $last = $this->last();
+            $this->pass($to, fn () => $progress(...$this->progress($wish, $from)));
+            $stored += $this->exchange->workdays($last, $this->last());
         }
-        $stored > 0 && $this->exchange->rest($last);
 
         return $stored;
     }
 
-    /** What is to be computed of days that are stored; null where everything is. */
-    private function plan(): ?DayPlan
+    /**
+     * Brings all blocks to a day and closes it.
+     *
+     * @param  Closure(): void  $told  called after each block, and after the close
+     */
+    private function pass(int $to, Closure $told): void
     {
-        $seen = $this->latest->read() ?? $this->last();
-        $stored = max($seen, $this->latest->stored());
+        if (! $this->reach($to)) {
+            // Everybody sees what is stored: they are there at once or not at all.
+            DB::transaction(function () use ($to): void {
+                $this->exchange->reach($this->last(), $to);
+                $this->bringAll($to, static fn () => null);
+            });
+            $told();
 
-        return $seen < $stored || ! $this->columns->isComplete($seen) ? $this->next->plan($seen, $stored) : null;
+            return;
+        }
+        $this->bringAll($to, $told);
     }
 
-    private function computeWhatIsStored(): void
+    /** @param  Closure(): void  $told */
+    private function bringAll(int $to, Closure $told): void
     {
-        do {
-            $plan = $this->plan();
-        } while ($plan !== null && ! $this->next->follow($plan));
-        $plan === null || $this->settled($plan->day);
+        foreach (array_keys($this->behind($to)) as $number) {
+            $this->bring($number, $to, static fn () => null);
+            $told();
+        }
+        $this->close();
+        $told();
     }
 
     /**
-     * @param  array{days: int, to: int|null, next_event: bool}  $wish
-     * @return Closure(int): bool
+     * Says which day is reached for, so that nobody sees it or moves beyond it before it is closed.
+     *
+     * @return bool false where what everybody sees is that late already
      */
-    private function isEnough(array $wish, int $from): Closure
+    private function reach(int $to): bool
     {
-        $wanted = $this->wanted($wish, $from);
+        $this->latest->hold();
 
-        return fn (int $last): bool => $wish['next_event']
+        return DB::transaction(function () use ($to): bool {
+            // Who is about to move the day waits, or is waited for.
+            $this->stamp->lock();
+            $this->isSeen() || $this->exchange->reach($this->last(), $to);
+
+            return ! $this->isSeen();
+        });
+    }
+
+    /** Whether the next day of the exchange is not later than the one everybody sees. */
+    private function isSeen(): bool
+    {
+        return $this->exchange->dayAfter($this->last(), 1) <= ($this->latest->read() ?? 0);
+    }
+
+    /** Whether whole days are stored whose metrics are missing. */
+    private function awaitsMetrics(): bool
+    {
+        $seen = $this->latest->read();
+
+        // Hardly ever is the exchange later than what is seen; only then are the days of all listings asked for.
+        return $this->last() > $seen && $this->latest->stored() > $seen;
+    }
+
+    private function isWorthSharing(int $to): bool
+    {
+        $blocks = count($this->behind($to));
+
+        return $blocks > 1 && ! $this->isSeen() && $blocks * $this->exchange->workdays($this->last(), $to) >= self::WORTH_SHARING;
+    }
+
+    /** @return array<int, int> blocks that have not come to a day, and the day they have come to */
+    private function behind(int $to): array
+    {
+        return array_filter($this->exchange->blocks(), static fn (int $day): bool => $day < $to);
+    }
+
+    /**
+     * The day that is to be stored up to next: first what was begun before; null where the wish is fulfilled.
+     *
+     * @param  Wish  $wish
+     */
+    private function target(array $wish, int $from, int $most): ?int
+    {
+        $reaches = $this->exchange->reaches();
+        if ($reaches !== null || $this->isStored($wish, $from)) {
+            return $reaches;
+        }
+        $last = $this->last();
+        $days = $wish['next_event'] || $this->isSeen()
+            ? 1
+            : min($most, self::COMPUTED_EVERY, $this->wanted($wish, $from) - $this->exchange->workdays($from, $last));
+
+        return $this->exchange->dayAfter($last, $days);
+    }
+
+    /** @param  Wish  $wish */
+    private function isStored(array $wish, int $from): bool
+    {
+        $last = $this->last();
+
+        return $wish['next_event']
             ? $last > $from && $this->exchange->reported($last)
-            : $this->exchange->workdays($from, $last) >= $wanted;
+            : $this->exchange->workdays($from, $last) >= $this->wanted($wish, $from);
     }
 
     /**
-     * @param  array{days: int, to: int|null, next_event: bool}  $wish
-     * @param  Closure(int, int): void  $progress
-     * @return Closure(int): void
-     */
-    private function told(array $wish, int $from, Closure $progress): Closure
-    {
-        $wanted = $this->wanted($wish, $from);
-
-        return fn (int $last) => $progress($this->exchange->workdays($from, $last), $wanted);
-    }
-
-    /**
-     * @param  array{days: int, to: int|null, next_event: bool}  $wish
+     * @param  Wish  $wish
      * @return int days; none where that is not known
      */
     private function wanted(array $wish, int $from): int
@@ -250,34 +344,35 @@ final readonly class Advance
         };
     }
 
-    /** The last day that is stored. */
-    public function last(): int
+    private function computeWhatIsStored(): void
     {
-        return $this->exchange->day() ?? throw new \RuntimeException(Words::say('no_exchange_is_simulated_here'));
+        do {
+            $plan = $this->plan();
+        } while ($plan !== null && ! $this->next->follow($plan));
+        $plan === null || $this->settled($plan->day);
     }
 
-    /** One advances a database at a time; who is killed lets go. */
-    private function alone(): ?LifeLock
+    /**
+     * Takes in what a feed tells from the day it has come to, up to another.
+     *
+     * @param  Closure(): void  $goesOn  called after each day
+     */
+    private static function tell(Feed $feed, int $to, Closure $goesOn): void
     {
-        return LifeLock::tryFor(SimulationState::LOCK);
-    }
-
-    private function day(int $day): void
-    {
-        try {
-            $arrivals = $this->exchange->on($day);
-            DB::transaction(function () use ($day, $arrivals): void {
-                foreach ($arrivals as $arrival) {
-                    $arrival->store();
-                }
-                $this->exchange->settle($day);
-                // Prices handed in may have moved what is seen beyond it: what was computed since did not know of this day.
-                $day > ($this->latest->read() ?? 0) || $this->columns->forgetFrom($day);
-            });
-        } catch (Throwable $error) {
-            $this->exchange->forget();
-
-            throw $error;
+        foreach ($feed->days(null) as $day) {
+            if ($day > $to) {
+                return;
+            }
+            foreach ($feed->on($day) as $arrival) {
+                $arrival->store();
+            }
+            $goesOn();
         }
+    }
+
+    /** One begins days of a database at a time; who is killed lets go. */
+    private function alone(): LifeLock
+    {
+        return LifeLock::tryFor(SimulationState::LOCK) ?? throw new \RuntimeException(Words::say('the_exchange_goes_on_already'));
     }
 }

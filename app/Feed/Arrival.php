@@ -15,6 +15,6 @@ interface Arrival
     /** Minutes since midnight. */
     public function minute(): int;
 
-    /** Stores it; what became of it, in words. */
+    /** Stores it, at once or when its day is settled; what became of it, in words. */
     public function store(): string;
 }

@@ -14,6 +14,17 @@ final readonly class PublicationArrival implements Arrival
     {
     }
 
+    /**
+     * @param  list<Publication>  $publications  of a day
+     * @return list<self> as they became public
+     */
+    public static function inOrder(array $publications, PublicationWriter $writer): array
+    {
+        usort($publications, static fn (Publication $a, Publication $b): int => $a->minute <=> $b->minute);
+
+        return array_map(static fn (Publication $of): self => new self($of, $writer), $publications);
+    }
+
     public function name(): string
     {
         return $this->publication->subject->value;
@@ -31,7 +42,7 @@ final readonly class PublicationArrival implements Arrival
 
     public function store(): string
     {
-        $this->writer->write($this->publication);
+        $this->writer->hold($this->publication);
 
         return $this->name();
     }

@@ -11,37 +11,26 @@ use App\Storage\Sequences;
 use App\Storage\SimulationState;
 use App\Storage\WholeHistory;
 use Closure;
-use Illuminate\Support\Facades\DB;
 use Logion\Figure\Words;
 use Logion\Time\Day;
 use Simulation\Calendar;
-use Simulation\Company\ListedCompany;
 use Simulation\Company\Names;
 use Simulation\Company\Roster;
 use Simulation\Exchange;
 use Simulation\Publication;
 use Simulation\World;
 
-/** The exchange that is simulated: it has no end, and a day of it follows from its seed and from the day before. */
-final class SimulatedExchange implements Feed
+/**
+ * The exchange that is simulated: it has no end, and its days follow from its seed and from the days before. Its companies tell their days
+ * block by block, in any order or at once, and then it closes them.
+ */
+final class SimulatedExchange
 {
-    private ?Exchange $exchange = null;
+    /** What follows from the seed alone stays in memory. */
+    private ?World $world = null;
 
-    /** @var array<int, list<ListedCompany>> */
-    private array $blocks = [];
-
-    /** @var array<int, string> blocks as they are after a day that is not stored yet, packed since they do not stay in memory */
-    private array $packed = [];
-
-    private readonly PublicationWriter $writer;
-
-    /** @param  int  $inMemory  so many blocks of companies stay in memory from one day to the next */
-    public function __construct(
-        private readonly SimulationState $state,
-        private readonly HourlyWindow $hours,
-        private readonly int $inMemory = 12,
-    ) {
-        $this->writer = new PublicationWriter(Names::CURRENCY);
+    public function __construct(private readonly SimulationState $state, private readonly HourlyWindow $hours)
+    {
     }
 
     /** The day up to which it has been simulated; null where there is none. */
@@ -50,9 +39,56 @@ final class SimulatedExchange implements Feed
         return $this->state->read()['day'] ?? null;
     }
 
-    public function days(?int $after): iterable
+    /** The later day up to which blocks are being stored; null where none are. */
+    public function reaches(): ?int
     {
-        for ($day = $after ?? Day::plus(Calendar::FIRST_DAY, -1); ;) {
+        return $this->state->read()['reaches'] ?? null;
+    }
+
+    /** Days are to be stored, block by block, of which nobody knows before it is closed. Where others were quicker, theirs are. */
+    public function reach(int $from, int $to): void
+    {
+        $this->state->reach($from, $to);
+    }
+
+    /** The day that is stored, which nobody else changes until the transaction that was begun ends. */
+    public function lockedDay(): int
+    {
+        return $this->state->lockedDay();
+    }
+
+    /** @return array<int, int> the day each block has come to, by its number */
+    public function blocks(): array
+    {
+        return $this->state->blocks();
+    }
+
+    public function block(int $number): SimulatedBlock
+    {
+        $exchange = $this->exchange();
+        [$companies, $day] = $this->state->block($number);
+        // An earlier version kept companies after some days only.
+        $told = max($day, $this->day() ?? $day);
+        foreach (Calendar::workdays($day, $told) as $lived) {
+            $exchange->relive($companies, $lived);
+        }
+
+        return new SimulatedBlock($this->state, $exchange, new PublicationWriter(Names::CURRENCY), $number, $companies, $day, $told);
+    }
+
+    /** What is told when all blocks have come to the day that is reached for. */
+    public function close(int $day): SimulatedClose
+    {
+        $exchange = $this->exchange();
+        array_map($exchange->join(...), $this->state->moves());
+
+        return new SimulatedClose($this->state, $this->hours, $exchange, new PublicationWriter(Names::CURRENCY), $day);
+    }
+
+    /** @return iterable<int> */
+    public static function daysAfter(int $day): iterable
+    {
+        while (true) {
             $day = Day::plus($day, 1);
             if (Calendar::isWorkday($day)) {
                 yield $day;
@@ -60,46 +96,16 @@ final class SimulatedExchange implements Feed
         }
     }
 
-    /** Nothing is written: what takes half of a day's time keeps nobody from writing. */
-    public function on(int $day): array
+    /** The day so many days of trading after one. */
+    public function dayAfter(int $day, int $days): int
     {
-        $exchange = $this->exchange();
-        $publications = [$exchange->general($day)];
-        foreach ($this->state->blocks() as $number) {
-            $block = $this->block($number);
-            $publications[] = $exchange->companies($block, $day, true);
-            if (count($this->blocks) > $this->inMemory) {
-                $this->packed[$number] = SimulationState::packed($block);
-                unset($this->blocks[$number]);
+        foreach (self::daysAfter($day) as $next) {
+            if (--$days <= 0) {
+                return $next;
             }
         }
-        $publications[] = $exchange->indices($day);
-        $all = array_merge(...$publications);
-        usort($all, static fn (Publication $a, Publication $b): int => $a->minute <=> $b->minute);
 
-        return array_map(fn (Publication $publication): Arrival => new PublicationArrival($publication, $this->writer), $all);
-    }
-
-    public function settle(int $day): void
-    {
-        $this->state->advance($day, $this->exchange()->state());
-        foreach ($this->packed as $number => $block) {
-            $this->state->keep($number, $block, $day);
-        }
-        $this->packed = [];
-        $this->writer->flush();
-    }
-
-    /** For now no other day follows: companies are kept as they are, so that days are not lived through again. */
-    public function rest(int $day): void
-    {
-        $packed = array_map(SimulationState::packed(...), $this->blocks);
-        DB::transaction(function () use ($day, $packed): void {
-            foreach ($packed as $number => $block) {
-                $this->state->keep($number, $block, $day);
-            }
-            $this->hours->trim($day);
-        });
+        throw new \LogicException('It has no end.');
     }
 
     /** How many days are simulated after one day, up to another. */
@@ -112,14 +118,6 @@ final class SimulatedExchange implements Feed
     public function reported(int $day): bool
     {
         return Filing::query()->where('filed_on', $day)->exists();
-    }
-
-    /** A day was given up: what is in memory is not what is stored. */
-    public function forget(): void
-    {
-        $this->exchange = null;
-        $this->blocks = $this->packed = [];
-        $this->writer->forget();
     }
 
     /**
@@ -145,7 +143,7 @@ final class SimulatedExchange implements Feed
                     self::write($writer, $exchange->companies($block, $day, $day >= $hourly));
                     $day % 100 < 4 && $progress($done + intdiv(count($block) * ($day - $days[0]), max(1, $until - $days[0])), $companies);
                 }
-                $this->state->keep($number, SimulationState::packed($block), $until);
+                $this->state->keep($number, $block, $until);
                 $progress($done += count($block), $companies);
             }
             foreach ($days as $day) {
@@ -160,40 +158,20 @@ final class SimulatedExchange implements Feed
     /** @param  list<Publication>  $publications */
     private static function write(PublicationWriter $writer, array $publications): void
     {
-        foreach ($publications as $publication) {
-            $writer->write($publication);
-        }
+        array_map($writer->hold(...), $publications);
+        $writer->flushMany();
     }
 
     private function exchange(): Exchange
     {
-        if ($this->exchange === null) {
-            $kept = $this->state->read() ?? throw new \RuntimeException(Words::say('no_exchange_is_simulated_here'));
-            if ($kept['version'] !== SimulationState::VERSION) {
-                throw new \RuntimeException(Words::say('the_simulation_was_made_by_another'));
-            }
-            $this->exchange = new Exchange(new World($kept['seed']), $this->state->indices());
+        $kept = $this->state->read() ?? throw new \RuntimeException(Words::say('no_exchange_is_simulated_here'));
+        if ($kept['version'] !== SimulationState::VERSION) {
+            throw new \RuntimeException(Words::say('the_simulation_was_made_by_another'));
+        }
+        if ($this->world?->seed !== $kept['seed']) {
+            $this->world = new World($kept['seed']);
         }
 
-        return $this->exchange;
-    }
-
-    /** @return list<ListedCompany> as they are after the last day that is stored */
-    private function block(int $number): array
-    {
-        return $this->blocks[$number] ??= $this->grown(...$this->state->block($number));
-    }
-
-    /**
-     * @param  list<ListedCompany>  $block
-     * @return list<ListedCompany>
-     */
-    private function grown(array $block, int $day): array
-    {
-        foreach (Calendar::workdays($day, $this->day() ?? $day) as $next) {
-            $this->exchange()->relive($block, $next);
-        }
-
-        return $block;
+        return new Exchange($this->world, $this->state->indices());
     }
 }

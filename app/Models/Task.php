@@ -10,6 +10,9 @@ use Illuminate\Database\Eloquent\Relations\BelongsToMany;
 /** Long work with its progress. Several may wait for the same. */
 final class Task extends Model
 {
+    /** States of a task that waits for a worker, or that one is at. */
+    public const UNDER_WAY = ['waiting', 'running'];
+
     protected $guarded = [];
 
     protected $table = 'tasks';
@@ -26,7 +29,7 @@ final class Task extends Model
     /** Whether it waits for a worker or one is at it. */
     public function isUnderWay(): bool
     {
-        return in_array($this->state, ['waiting', 'running'], true);
+        return in_array($this->state, self::UNDER_WAY, true);
     }
 
     /** Whether it has to be handed to a worker: it is new, or has ended, or nothing was heard of it for so many minutes. */

@@ -7,6 +7,7 @@ namespace App\Providers;
 use App\Evaluation\Catalogues;
 use App\Feature\Account\People;
 use App\Feature\Account\WholeSessionFiles;
+use App\Feed\SimulatedExchange;
 use App\Following\MailCatcher;
 use App\Models\AccessToken;
 use App\Models\Bar;
@@ -55,6 +56,8 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->scoped(Identities::class);
         // One change may be made of several by others, which belong to it then.
         $this->app->scoped(ChangeLog::class);
+        // It remembers nothing but what follows from its seed, which takes long.
+        $this->app->singleton(SimulatedExchange::class);
         $this->app->bind('db.connector.sqlite', static fn (): KeptSqliteConnector => new KeptSqliteConnector());
         $this->app->bind('db.connector.pgsql', static fn (): KeptPostgresConnector => new KeptPostgresConnector());
         Connection::resolverFor('sqlite', static fn (mixed ...$settings): SqliteConnection => new SqliteConnection(...$settings));

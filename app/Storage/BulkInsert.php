@@ -14,39 +14,42 @@ final class BulkInsert
 
     private int $rows = 0;
 
+    /** Rows a statement. */
     private readonly int $batch;
 
     private ?\PDOStatement $full = null;
 
-    /**
-     * @param  list<string>  $columns
-     * @param  int|null  $batch  rows a statement; one where rows of another table refer to them at once
-     */
-    public function __construct(private readonly string $table, private readonly array $columns, ?int $batch = null)
+    /** @param  list<string>  $columns */
+    public function __construct(private readonly string $table, private readonly array $columns)
     {
         // SQLite takes 32 766 bound values in a statement; a few thousand are as fast and portable.
-        $this->batch = $batch ?? intdiv(3000, count($columns));
+        $this->batch = intdiv(3000, count($columns));
     }
 
     /** A row, its values in the order of the columns; yes and no as 1 and 0. */
     public function add(string|int|float|null ...$values): void
     {
+        $this->hold(...$values);
+        $this->rows === $this->batch && $this->flush();
+    }
+
+    /** A row that is not written before all are. */
+    public function hold(string|int|float|null ...$values): void
+    {
         array_push($this->values, ...$values);
-        if (++$this->rows === $this->batch) {
-            $this->full ??= $this->statement($this->batch);
-            $this->full->execute($this->values);
-            $this->values = [];
-            $this->rows = 0;
-        }
+        $this->rows++;
     }
 
     public function flush(): void
     {
-        if ($this->rows > 0) {
-            $this->statement($this->rows)->execute($this->values);
-            $this->values = [];
-            $this->rows = 0;
+        $width = count($this->columns);
+        for ($at = 0; $at < $this->rows; $at += $count) {
+            $count = min($this->batch, $this->rows - $at);
+            $statement = $count === $this->batch ? ($this->full ??= $this->statement($count)) : $this->statement($count);
+            $statement->execute(array_slice($this->values, $at * $width, $count * $width));
         }
+        $this->values = [];
+        $this->rows = 0;
     }
 
     private function statement(int $rows): \PDOStatement

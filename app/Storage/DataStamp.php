@@ -49,7 +49,7 @@ final readonly class DataStamp
             $versions += (int) DB::table('company_versions')->whereIn('company_id', $some)->sum('version');
         }
 
-        return $this->of(self::SHARED, $versions).' '.$as?->stamp();
+        return $this->ofCompanies($versions, $as);
     }
 
     /**
@@ -59,10 +59,27 @@ final readonly class DataStamp
      */
     public function holds(array $parts): bool
     {
+        $this->lock();
+        // In one question: there may be hundreds of parts.
+        $versions = DB::table('company_versions')->pluck('version', 'company_id')->all();
+        foreach ($parts as [$stamp, $companies]) {
+            $sum = 0;
+            foreach ($companies as $company) {
+                $sum += (int) ($versions[$company] ?? 0);
+            }
+            if ($stamp !== $this->ofCompanies($sum, null)) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** Who would change data, or move the day, waits until the transaction that was begun ends. */
+    public function lock(): void
+    {
         Setting::query()->insertOrIgnore([['name' => self::ANY, 'value' => '']]);
         Setting::query()->where('name', self::ANY)->lockForUpdate()->value('value');
-
-        return array_filter($parts, fn (array $part): bool => $part[0] !== $this->readOf($part[1])) === [];
     }
 
     /**
@@ -89,6 +106,11 @@ final readonly class DataStamp
     public static function changeShared(): void
     {
         self::renew([self::ANY, self::SHARED]);
+    }
+
+    private function ofCompanies(int $versions, ?Viewpoint $as): string
+    {
+        return $this->of(self::SHARED, $versions).' '.$as?->stamp();
     }
 
     private function of(string $name, ?int $versions): string

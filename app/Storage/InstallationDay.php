@@ -9,6 +9,7 @@ use App\Models\Company;
 use App\Models\Holiday;
 use App\Models\Import;
 use App\Models\Setting;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Logion\Time\Day;
@@ -30,6 +31,10 @@ final class InstallationDay
 
     /** Below so many listings none is more than another. */
     private const FEW = 3;
+
+    public function __construct(private SimulationState $simulation)
+    {
+    }
 
     /** @return int|null null while there is no company */
     public function read(): ?int
@@ -56,13 +61,16 @@ final class InstallationDay
         Setting::query()->where('name', self::KEPT)->exists() || $this->recompute();
     }
 
-    /** Whether it is a day of the exchange whose metrics are not there yet. */
+    /** Whether it is a day of the exchange whose metrics are not there yet, or one beyond days of which only a part is stored. */
     private function isHeld(int $day): bool
     {
         $seen = Setting::query()->where('name', self::KEPT)->value('value');
-        $simulated = DB::table('simulations')->value('day');
+        $simulated = $this->simulation->read();
 
-        return $seen !== null && $simulated !== null && $day > (int) $seen && $day <= (int) $simulated;
+        return $seen !== null &&
+            $simulated !== null &&
+            $day > (int) $seen &&
+            ($day <= $simulated['day'] || $simulated['reaches'] !== null);
     }
 
     /** What follows from a day is there now; the caller holds the transaction. */
@@ -98,18 +106,31 @@ final class InstallationDay
         return $filed === null ? (Company::query()->exists() ? $today : null) : (int) $filed;
     }
 
-    /** @return list<int> the last day of each listing that has prices and on which its exchange was open, the latest first */
+    /**
+     * Of days of the exchange that are being stored nothing counts before all is there.
+     *
+     * @return list<int> the last day of each listing that has prices and on which its exchange was open, the latest first
+     */
     private function lastDays(): array
     {
+        ['day' => $whole, 'reaches' => $reaches] = $this->simulation->read() ?? ['day' => 0, 'reaches' => null];
+        $reaches ??= $whole;
         $closed = Holiday::query()->get()->groupBy('exchange_id')->map(static fn (Collection $days): array => $days->pluck('day')->all());
 
         return DB::table('listings')
             ->select('id', 'exchange_id')
-            ->selectRaw('(select max(day) from bars where '.SeenBars::SQL.' and listing_id = listings.id) as last')
+            ->selectRaw(
+                '(select max(day) from bars where '.SeenBars::SQL.' and listing_id = listings.id and (day <= ? or day > ?)) as last',
+                [$whole, $reaches],
+            )
             ->get()
             ->map(
                 static fn (object $of): int => in_array((int) $of->last, $closed[$of->exchange_id] ?? [], true)
-                    ? (int) Bar::query()->where('listing_id', $of->id)->whereNotIn('day', $closed[$of->exchange_id])->max('day')
+                    ? (int) Bar::query()
+                        ->where('listing_id', $of->id)
+                        ->whereNot(static fn (Builder $day) => $day->where('day', '>', $whole)->where('day', '<=', $reaches))
+                        ->whereNotIn('day', $closed[$of->exchange_id])
+                        ->max('day')
                     : (int) $of->last,
             )
             ->filter()

@@ -10,7 +10,10 @@ use Simulation\Market\Indices;
 use Simulation\Publication;
 use Simulation\Subject;
 
-/** Writes what became public into the tables, many rows a statement; the caller holds the transaction. */
+/**
+ * Writes what became public into the tables, many rows a statement: all of it at once, so that whoever waits for a turn to write need not
+ * wait until it is told.
+ */
 final class PublicationWriter
 {
     private const TABLES = [
@@ -55,15 +58,26 @@ final class PublicationWriter
         ],
     ];
 
+    /** So many rows are kept in memory. */
+    private const MANY = 20_000;
+
     /** @var array<string, BulkInsert> */
     private array $tables = [];
 
+    /** @var list<array{Subject, array<string, mixed>, int}> who there is, under which names: others refer to them */
+    private array $identities = [];
+
+    private int $held = 0;
+
     public function __construct(private readonly string $currency)
     {
-        $this->tables = self::tables();
+        foreach (self::TABLES as $table => $columns) {
+            $this->tables[$table] = new BulkInsert($table, $columns);
+        }
     }
 
-    public function write(Publication $publication): void
+    /** It is written by the next {@see flush}. */
+    public function hold(Publication $publication): void
     {
         $v = $publication->values;
         $day = $publication->day;
@@ -142,38 +156,33 @@ final class PublicationWriter
             Subject::Series => $this->add('economy_series', $v['name'], $day, $v['value']),
             Subject::Forecast => $this->add('economy_forecasts', $v['name'], $v['source'], $day, $v['year'], $v['value']),
             Subject::Holiday => $this->add('holidays', $v['exchange'], $v['on'], $v['name']),
-            default => $this->identity($publication->subject, $v, $day),
+            default => $this->identities[] = [$publication->subject, $v, $day],
         };
     }
 
+    /** The caller holds the transaction. */
     public function flush(): void
     {
+        foreach ($this->identities as [$subject, $values, $day]) {
+            $this->identity($subject, $values, $day);
+        }
         foreach ($this->tables as $table) {
             $table->flush();
         }
+        $this->identities = [];
+        $this->held = 0;
     }
 
-    /** What was written was rolled back: nothing of it is left to write. */
-    public function forget(): void
+    /** The same where much is held. */
+    public function flushMany(): void
     {
-        $this->tables = self::tables();
-    }
-
-    /** @return array<string, BulkInsert> */
-    private static function tables(): array
-    {
-        $tables = [];
-        foreach (self::TABLES as $table => $columns) {
-            // Facts refer to the filing that holds them.
-            $tables[$table] = new BulkInsert($table, $columns, $table === 'filings' ? 1 : null);
-        }
-
-        return $tables;
+        $this->held < self::MANY || $this->flush();
     }
 
     private function add(string $table, string|int|float|null ...$values): void
     {
-        $this->tables[$table]->add(...$values);
+        $this->tables[$table]->hold(...$values);
+        $this->held++;
     }
 
     /** @param  array<string, mixed>  $v */
@@ -200,7 +209,7 @@ final class PublicationWriter
     }
 
     /**
-     * Who there is, under which names: few rows, written at once because others refer to them.
+     * Who there is, under which names: few rows, before those that refer to them.
      *
      * @param  array<string, mixed>  $v
      */

@@ -10,8 +10,8 @@ use Simulation\Company\ListedCompany;
 use Simulation\Market\Indices;
 
 /**
- * What the simulated exchange keeps from one day to the next: written in the transaction of the day, so that both are there or neither.
- * Companies may be kept as of an earlier day: the days since follow from it.
+ * What the simulated exchange keeps from one day to the next: written in the transaction of what it told, so that both are there or
+ * neither. Days are stored block by block of companies; they are there when all blocks have come to the day that is reached for.
  */
 final class SimulationState
 {
@@ -21,10 +21,13 @@ final class SimulationState
     /** What is locked by who advances the exchange of this database. */
     public const LOCK = 'advance';
 
-    /** @return array{seed: int, companies: int, day: int, version: int}|null null where nothing is simulated */
+    /**
+     * @return array{seed: int, companies: int, day: int, reaches: int|null, version: int}|null null where nothing is simulated; reaches a
+     *     later day while days are being stored
+     */
     public function read(): ?array
     {
-        $row = DB::table('simulations')->first(['seed', 'companies', 'day', 'version']);
+        $row = DB::table('simulations')->first(['seed', 'companies', 'day', 'reaches', 'version']);
 
         return $row === null
             ? null
@@ -32,6 +35,7 @@ final class SimulationState
                 'seed' => (int) $row->seed,
                 'companies' => (int) $row->companies,
                 'day' => (int) $row->day,
+                'reaches' => $row->reaches === null ? null : (int) $row->reaches,
                 'version' => (int) $row->version,
             ];
     }
@@ -48,9 +52,23 @@ final class SimulationState
         ]);
     }
 
+    /** From a day on another is reached for, unless somebody was quicker. */
+    public function reach(int $from, int $to): void
+    {
+        DB::table('simulations')->where('day', $from)->whereNull('reaches')->update(['reaches' => $to]);
+    }
+
+    /** All blocks are there; the caller holds the transaction. */
     public function advance(int $day, Indices $indices): void
     {
-        DB::table('simulations')->update(['day' => $day, 'indices' => Blob::bound(serialize($indices))]);
+        DB::table('simulations')->update(['day' => $day, 'reaches' => null, 'indices' => Blob::bound(serialize($indices))]);
+        DB::table('simulation_blocks')->whereNotNull('moves')->update(['moves' => null]);
+    }
+
+    /** The day that is stored, which nobody else changes until the transaction that was begun ends. */
+    public function lockedDay(): int
+    {
+        return (int) DB::table('simulations')->lockForUpdate()->value('day');
     }
 
     public function indices(): Indices
@@ -58,10 +76,10 @@ final class SimulationState
         return unserialize($this->bytes(DB::table('simulations')->value('indices')));
     }
 
-    /** @return list<int> */
+    /** @return array<int, int> the day each block has come to by its number, in their order */
     public function blocks(): array
     {
-        return DB::table('simulation_blocks')->orderBy('number')->pluck('number')->map(intval(...))->all();
+        return DB::table('simulation_blocks')->orderBy('number')->pluck('day', 'number')->map(intval(...))->all();
     }
 
     /** @return array{list<ListedCompany>, int} companies, and the day they have come to */
@@ -72,16 +90,31 @@ final class SimulationState
         return [igbinary_unserialize($this->bytes($row->companies)), (int) $row->day];
     }
 
-    /** @param  list<ListedCompany>  $companies */
-    public static function packed(array $companies): string
+    /** The day a block has come to, which nobody else changes until the transaction that was begun ends. */
+    public function lockedDayOfBlock(int $number): int
     {
-        return (string) igbinary_serialize($companies);
+        return (int) DB::table('simulation_blocks')->where('number', $number)->lockForUpdate()->value('day');
     }
 
-    public function keep(int $number, string $packed, int $day): void
+    /** @return list<array<int, array<int, array{float, float}>>> what the shares of each block made of the days that are being stored */
+    public function moves(): array
     {
-        $bytes = Blob::bound($packed);
-        DB::table('simulation_blocks')->updateOrInsert(['number' => $number], ['companies' => $bytes, 'day' => $day]);
+        $kept = DB::table('simulation_blocks')->orderBy('number')->pluck('moves')->all();
+
+        return array_map(fn (mixed $of): array => $of === null ? [] : igbinary_unserialize($this->bytes($of)), $kept);
+    }
+
+    /**
+     * @param  list<ListedCompany>  $companies
+     * @param  array<int, array<int, array{float, float}>>  $moves  what is needed of them for indices that are not closed yet
+     */
+    public function keep(int $number, array $companies, int $day, array $moves = []): void
+    {
+        DB::table('simulation_blocks')->updateOrInsert(['number' => $number], [
+            'companies' => Blob::bound((string) igbinary_serialize($companies)),
+            'day' => $day,
+            'moves' => $moves === [] ? null : Blob::bound((string) igbinary_serialize($moves)),
+        ]);
     }
 
     private function bytes(mixed $value): string

@@ -25,7 +25,7 @@ final readonly class LostWork
     public function tell(): void
     {
         $silent = Task::query()
-            ->whereIn('state', ['waiting', 'running'])
+            ->whereIn('state', Task::UNDER_WAY)
             ->where('updated_at', '<', now()->subMinutes(self::SILENT_MINUTES));
         // First who waits, then what there is: what is handed on between the two looks is not among the silent.
         $lost = $silent->pluck('id')->all();

@@ -77,7 +77,7 @@ final class TaskController
     private static function refuseBeyondBudget(User $user, int $cost, string $subject): void
     {
         $atWork = (int) Task::query()
-            ->whereIn('state', ['waiting', 'running'])
+            ->whereIn('state', Task::UNDER_WAY)
             ->where('subject', '<>', $subject)
             ->whereHas('owners', static fn (Builder $owners) => $owners->whereKey($user->id))
             ->sum('cost');

@@ -38,6 +38,12 @@ final class BusinessCycle
     /** @var array<int, float> by day since the first year */
     private array $days = [];
 
+    /** Day around which was asked last: all industries ask, and few look equally far. */
+    private int $lastDay = 0;
+
+    /** @var array<string, float> activity by months away from it */
+    private array $around = [];
+
     public function __construct(int $seed)
     {
         $this->chance = new Chance($seed, 'business cycle');
@@ -73,7 +79,12 @@ final class BusinessCycle
     /** Activity so many months away from a day. */
     public function around(int $day, float $months): float
     {
-        return $this->at(self::yearOf($day) + $months / 12);
+        if ($day !== $this->lastDay) {
+            $this->lastDay = $day;
+            $this->around = [];
+        }
+
+        return $this->around[(string) $months] ??= $this->at(self::yearOf($day) + $months / 12);
     }
 
     public static function yearOf(int $day): float

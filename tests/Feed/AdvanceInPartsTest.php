@@ -58,7 +58,7 @@ final class AdvanceInPartsTest extends DemoTestCase
         $parts = TaskPart::query()->where('task_id', $task->id)->count();
         $this->assertGreaterThan(2, $parts);
         $this->assertSame([21, 22, 'running'], [$task->refresh()->done, $task->total, $task->state], 'The first stage is stored.');
-        // A worker had taken the part that stores the next days: the others are done, and wait for it.
+        // A worker had taken a part: the others are done, and wait for it.
         $first = DB::table('jobs')->orderBy('id')->limit(1);
         $first->update(['attempts' => 1, 'reserved_at' => now()->timestamp]);
         $this->work($parts);
@@ -81,30 +81,6 @@ final class AdvanceInPartsTest extends DemoTestCase
         $this->getJson('/api/v1/companies/BRSW')->assertOk();
     }
 
-    public function test_the_next_stage_is_longer_where_another_worker_computes_beside_it(): void
-    {
-        $task = $this->advance(120);
-        $this->work(1);
-        $this->work(1);
-        $this->assertSame(2 * Advance::COMPUTED_EVERY, $task->refresh()->done, 'Nobody was at the other parts.');
-        $this->work(TaskPart::query()->where('task_id', $task->id)->whereNull('found')->count() + 1);
-        $this->assertSame(2 * Advance::COMPUTED_EVERY, $task->refresh()->done);
-        $isBeside = false;
-        DB::listen(function (QueryExecuted $query) use (&$isBeside): void {
-            if (! $isBeside && preg_match('/^update .tasks. set .done. = \?/', $query->sql) === 1 && $query->bindings[0] === 50) {
-                $isBeside = true;
-                $this->work(1);
-            }
-        });
-        $this->work(1);
-        $this->assertTrue($isBeside);
-        $this->assertSame(2 * Advance::COMPUTED_EVERY + Advance::MOST_AHEAD, $task->refresh()->done);
-        while ($task->refresh()->state === 'running') {
-            $this->work(1);
-        }
-        $this->assertSame(['done', 120], [$task->state, $task->done], (string) $task->message);
-    }
-
     public function test_days_before_the_one_that_is_seen_have_its_metrics_computed_anew(): void
     {
         // As where somebody handed in prices of a later day.
@@ -124,7 +100,7 @@ final class AdvanceInPartsTest extends DemoTestCase
         $task = $this->advance(22);
         Artisan::call('queue:work', ['connection' => 'database', '--once' => true, '--tries' => 1, '--sleep' => 0]);
         $asked = TaskPart::query()->where('task_id', $task->id)->get()->pluck('asked');
-        $this->assertSame([], $asked->pluck('ahead_of')->filter()->all(), 'no days are stored beside metrics they would change');
+        $this->assertSame([], $asked->pluck('block')->filter()->all(), 'no days are stored beside metrics they would change');
         for ($jobs = 0; $jobs < 40 && $task->refresh()->state !== 'done'; $jobs++) {
             Artisan::call('queue:work', ['connection' => 'database', '--once' => true, '--tries' => 1, '--sleep' => 0]);
         }
@@ -197,7 +173,9 @@ final class AdvanceInPartsTest extends DemoTestCase
     public function test_one_process_does_not_store_what_it_computed_of_data_that_were_changed_meanwhile(): void
     {
         $wish = ['days' => 1, 'to' => null, 'next_event' => false];
-        $plan = $this->app->make(Advance::class)->next($wish, self::TODAY, static fn () => null) ?? $this->fail('A day is stored.');
+        $advance = $this->app->make(Advance::class);
+        $advance->begin($wish, self::TODAY, static fn () => null);
+        $plan = $advance->plan() ?? $this->fail('A day is stored.');
         $left = 1;
         DB::listen(static function (QueryExecuted $query) use (&$left): void {
             // Just after it looked how they are.
@@ -215,7 +193,7 @@ final class AdvanceInPartsTest extends DemoTestCase
     {
         $task = $this->advance(2);
         // It had stored the days, and was killed before it could plan their metrics.
-        $this->app->make(Advance::class)->next(
+        $this->app->make(Advance::class)->begin(
             ['days' => 2, 'to' => null, 'next_event' => false],
             20260630,
             static fn () => null,

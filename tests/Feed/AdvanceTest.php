@@ -6,8 +6,6 @@ namespace Tests\Feed;
 
 use App\Feed\Advance;
 use App\Feed\SimulatedExchange;
-use App\Storage\HourlyWindow;
-use App\Storage\SimulationState;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Bootstrap\HandleExceptions;
 use Illuminate\Support\Facades\DB;
@@ -34,8 +32,7 @@ final class AdvanceTest extends TestCase
 
     private static function until(Application $app, int $to, int $each): void
     {
-        $isEnough = static fn (int $last): bool => Calendar::workdays($last, $to) === [];
-        $app->make(Advance::class)->until($isEnough, static fn () => null, $each);
+        $app->make(Advance::class)->wished(['days' => 1, 'to' => $to, 'next_event' => false], static fn () => null, $each);
     }
 
     public function test_day_by_day_in_one_go_or_seeded_later_the_same_rows_are_there(): void
@@ -86,67 +83,6 @@ final class AdvanceTest extends TestCase
         $this->assertSame($seeded, SimulatedDatabase::digest());
     }
 
-    /** It is stopped after the last day of January, and says why. */
-    private function stopsInBetween(Application $app): void
-    {
-        $stop = static fn (int $day): mixed => $day < 20240131 ? null : throw new \RuntimeException('Enough.');
-        try {
-            $app->make(Advance::class)->until(static fn (): bool => false, $stop, 1000);
-            $this->fail('It went on.');
-        } catch (\RuntimeException $why) {
-            $this->assertSame('Enough.', $why->getMessage());
-        }
-        $this->assertSame(20240131, $app->make(SimulatedExchange::class)->day());
-    }
-
-    public function test_companies_that_do_not_stay_in_memory_are_kept_with_each_day(): void
-    {
-        SimulatedDatabase::make(self::COMPANIES, 7, self::TO);
-        $whole = SimulatedDatabase::digest();
-        $app = SimulatedDatabase::make(self::COMPANIES, 7, self::FROM);
-        $app->bind(SimulatedExchange::class, static fn (Application $app): SimulatedExchange => new SimulatedExchange(
-            $app->make(SimulationState::class),
-            $app->make(HourlyWindow::class),
-            0,
-        ));
-        $keptOn = static fn (): array => DB::table('simulation_blocks')->distinct()->pluck('day')->map(intval(...))->all();
-        $before = $keptOn();
-        DB::statement(
-            "create trigger refuse before insert on bars begin select raise(abort, 'the disk is full'); end",
-        );
-        try {
-            self::until($app, self::TO, 1);
-            $this->fail('A day was stored without its prices.');
-        } catch (\Throwable) {
-            $this->assertSame($before, $keptOn(), 'Companies stay as of the day that is stored.');
-        }
-        DB::statement('drop trigger refuse');
-        self::until($app, self::TO, 1000);
-        $this->assertSame([self::TO], $keptOn());
-        $this->assertSame($whole, SimulatedDatabase::digest());
-    }
-
-    public function test_whoever_stops_in_between_keeps_companies_as_of_the_last_day(): void
-    {
-        $app = SimulatedDatabase::make(self::COMPANIES, 7, self::FROM);
-        $this->stopsInBetween($app);
-        $this->assertSame(20240131, DB::table('simulation_blocks')->value('day'));
-    }
-
-    public function test_why_it_stopped_is_told_though_companies_cannot_be_kept_either(): void
-    {
-        SimulatedDatabase::make(self::COMPANIES, 7, self::TO);
-        $seeded = SimulatedDatabase::digest();
-
-        $app = SimulatedDatabase::make(self::COMPANIES, 7, self::FROM);
-        DB::statement("create trigger refuse before update on simulation_blocks begin select raise(abort, 'the disk is full'); end");
-        $this->stopsInBetween($app);
-        $this->assertSame(self::FROM, DB::table('simulation_blocks')->value('day'), 'companies could not be kept');
-        DB::statement('drop trigger refuse');
-        self::until(SimulatedDatabase::again(), self::TO, 1000);
-        $this->assertSame($seeded, SimulatedDatabase::digest());
-    }
-
     public function test_what_was_written_never_changes(): void
     {
         $app = SimulatedDatabase::make(self::COMPANIES, 3, self::FROM);
@@ -164,6 +100,7 @@ final class AdvanceTest extends TestCase
     {
         $app = SimulatedDatabase::make(self::COMPANIES, 7, self::FROM);
         $before = SimulatedDatabase::digest();
+        unset($before['simulations']);
         // Late in the day a row cannot be written.
         DB::statement(
             'create trigger refuse before insert on bars when new.day > '.
@@ -176,7 +113,9 @@ final class AdvanceTest extends TestCase
         } catch (\Throwable $error) {
             $this->assertStringContainsString('the disk is full', $error->getMessage());
         }
-        $this->assertSame($before, SimulatedDatabase::digest());
+        // That it is reached for is all that is left of it.
+        $this->assertSame($before, array_diff_key(SimulatedDatabase::digest(), ['simulations' => '']));
+        $this->assertSame([self::FROM, 20240123], array_values((array) DB::table('simulations')->first(['day', 'reaches'])));
         DB::statement('drop trigger refuse');
         self::until($app, self::TO, 1000);
         $gone = SimulatedDatabase::digest();
@@ -189,18 +128,23 @@ final class AdvanceTest extends TestCase
         $app = SimulatedDatabase::make(self::COMPANIES, 5, self::FROM);
         $exchange = $app->make(SimulatedExchange::class);
         $next = Calendar::workdays(self::FROM, Day::plus(self::FROM, 10))[0];
-        $minutes = [];
-        DB::transaction(static function () use ($exchange, $next, &$minutes): void {
-            foreach ($exchange->on($next) as $arrival) {
-                TestCase::assertSame($next, $arrival->day());
-                $minutes[] = $arrival->minute();
-                $arrival->store();
+        $told = 0;
+        foreach ([$exchange->block(0), $exchange->close(self::FROM)] as $feed) {
+            foreach ($feed->days(null) as $day) {
+                break;
             }
-        });
-        $sorted = $minutes;
-        sort($sorted);
-        $this->assertSame($sorted, $minutes);
-        $this->assertGreaterThan(60, count($minutes));
-        $this->assertLessThan(1440, max($minutes));
+            $this->assertSame($next, $day);
+            $minutes = [];
+            foreach ($feed->on($day) as $arrival) {
+                $this->assertSame($day, $arrival->day());
+                $minutes[] = $arrival->minute();
+            }
+            $sorted = $minutes;
+            sort($sorted);
+            $this->assertSame($sorted, $minutes);
+            $this->assertLessThan(1440, max($minutes));
+            $told += count($minutes);
+        }
+        $this->assertGreaterThan(60, $told);
     }
 }

@@ -18,6 +18,7 @@ use App\Storage\NextDay;
 use App\Storage\SimulationState;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Route;
+use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\DemoTestCase;
 
 /** Days of the exchange are stored before what follows from them is there, and until then nobody can tell. */
@@ -42,25 +43,47 @@ final class AheadTest extends DemoTestCase
 
     private function ahead(): int
     {
-        $stored = $this->app->make(Advance::class)->ahead(self::WISH, self::TODAY, static fn () => null);
-        $this->assertSame(12, $stored);
+        $shared = $this->app->make(Advance::class)->begin(self::WISH, self::TODAY, static fn () => null);
+        $this->assertNull($shared);
+        $day = (int) $this->app->make(SimulatedExchange::class)->day();
+        $this->assertSame(20260716, $day);
 
-        return (int) $this->app->make(SimulatedExchange::class)->day();
+        return $day;
     }
 
-    public function test_the_columns_of_the_day_are_the_same_with_days_stored_after_it(): void
+    /** The same days, and nobody has closed them. */
+    private function halfAhead(): int
+    {
+        $exchange = $this->app->make(SimulatedExchange::class);
+        $exchange->reach(self::TODAY, 20260716);
+        $this->app->make(Advance::class)->bring(0, 20260716, static fn () => null);
+        $this->assertSame([self::TODAY, 20260716, [0 => 20260716]], [$exchange->day(), $exchange->reaches(), $exchange->blocks()]);
+
+        return 20260716;
+    }
+
+    /** @return iterable<string, array{string}> */
+    public static function ways(): iterable
+    {
+        yield 'stored' => ['ahead'];
+        yield 'being stored' => ['halfAhead'];
+    }
+
+    #[DataProvider('ways')]
+    public function test_the_columns_of_the_day_are_the_same_with_days_stored_after_it(string $store): void
     {
         $columns = $this->app->make(ColumnStore::class);
         $columns->refresh(self::TODAY);
         $before = SimulatedDatabase::metrics(self::TODAY);
-        $this->ahead();
+        $this->{$store}();
         $this->assertSame(self::TODAY, $columns->latestDay());
         $columns->refresh(self::TODAY);
         $this->assertSame($before, SimulatedDatabase::metrics(self::TODAY));
         $this->assertGreaterThan(250, count($before));
     }
 
-    public function test_no_answer_tells_of_days_that_are_stored_ahead(): void
+    #[DataProvider('ways')]
+    public function test_no_answer_tells_of_days_that_are_stored_ahead(string $store): void
     {
         // Somebody holds, watches and has decided.
         $this->postJson('/api/v1/example')->assertNoContent();
@@ -96,7 +119,7 @@ final class AheadTest extends DemoTestCase
                 : $answer->getContent());
         }, $paths));
         $before = $told();
-        $this->ahead();
+        $this->{$store}();
         foreach ($told() as $path => $answer) {
             $this->assertSame($before[$path], $answer, $path);
         }
@@ -122,52 +145,16 @@ final class AheadTest extends DemoTestCase
         $another = LifeLock::tryFor(SimulationState::LOCK, $its);
         $this->assertNotNull($another);
         $advance = $this->app->make(Advance::class);
-        $this->assertNull($advance->ahead(self::WISH, self::TODAY, static fn () => null));
+        try {
+            $advance->begin(self::WISH, self::TODAY, static fn () => null);
+            $this->fail('Two begin days.');
+        } catch (\RuntimeException $why) {
+            $this->assertStringContainsString('going on already', $why->getMessage());
+        }
         $this->assertFalse($advance->complete());
         $this->assertSame(self::TODAY, $this->app->make(InstallationDay::class)->read());
         $another->release();
         $this->assertTrue($advance->complete());
-    }
-
-    public function test_who_stops_while_days_are_stored_ahead_leaves_them_computed(): void
-    {
-        $stop = static fn (int $done): mixed => $done < 5 ? null : throw new \RuntimeException('Enough.');
-        try {
-            $this->app->make(Advance::class)->ahead(self::WISH, self::TODAY, $stop);
-            $this->fail('It went on.');
-        } catch (\RuntimeException $why) {
-            $this->assertSame('Enough.', $why->getMessage());
-        }
-        $day = (int) $this->app->make(SimulatedExchange::class)->day();
-        $this->assertSame(20260707, $day);
-        $this->assertSame($day, $this->app->make(InstallationDay::class)->read());
-        $this->assertTrue($this->app->make(ColumnStore::class)->isComplete($day));
-    }
-
-    public function test_more_days_are_stored_while_others_compute_and_no_more_than_three_months(): void
-    {
-        $advance = $this->app->make(Advance::class);
-        $wish = ['days' => 252, 'to' => null, 'next_event' => false];
-        $asked = 0;
-        $store = static fn (?\Closure $isComputed): ?int => $advance->ahead($wish, self::TODAY, static fn () => null, $isComputed);
-        $computing = static function (int $times) use (&$asked): \Closure {
-            return static function () use ($times, &$asked): bool {
-                return ++$asked <= $times;
-            };
-        };
-        $this->assertSame(Advance::COMPUTED_EVERY, $store(null));
-        $this->assertSame(Advance::COMPUTED_EVERY, $store($computing(0)));
-        $asked = 0;
-        $this->assertSame(Advance::COMPUTED_EVERY + 5, $store($computing(5)));
-        $asked = 0;
-        $this->assertSame(Advance::MOST_AHEAD, $store($computing(1000)));
-        // What is wished ends it all the same.
-        $left = 252 - 3 * Advance::COMPUTED_EVERY - 5 - Advance::MOST_AHEAD;
-        foreach ([Advance::MOST_AHEAD, $left - Advance::MOST_AHEAD] as $days) {
-            $asked = 0;
-            $this->assertSame($days, $store($computing(1000)));
-        }
-        $this->assertLessThan(Advance::MOST_AHEAD, $left - Advance::MOST_AHEAD);
     }
 
     public function test_a_day_is_never_moved_back(): void

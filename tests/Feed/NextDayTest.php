@@ -37,10 +37,7 @@ final class NextDayTest extends TestCase
         $reports = 0;
         $before = 20240425;
         foreach (Calendar::workdays(20240425, 20240510) as $day) {
-            $app->make(Advance::class)->until(
-                static fn (int $last): bool => Calendar::workdays($last, $day) === [],
-                static fn () => null,
-            );
+            $app->make(Advance::class)->wished(['days' => 1, 'to' => $day, 'next_event' => false], static fn () => null, 1);
             $reports += DB::table('filings')->where('filed_on', $day)->count();
             $this->assertSame([$before, $day], DB::table('column_sets')->orderBy('as_of')->pluck('as_of')->all(), 'older ones gave way');
             $this->assertSame([$before, $day], DB::table('metric_columns')->distinct()->orderBy('as_of')->pluck('as_of')->all());
@@ -85,7 +82,7 @@ final class NextDayTest extends TestCase
         $app = SimulatedDatabase::make(60, 20260630, 20240425);
         $app->make(ColumnStore::class)->refresh(20240425);
         $years = DB::table('company_years')->count();
-        $app->make(Advance::class)->ahead(['days' => 12, 'to' => null, 'next_event' => false], 20240425, static fn () => null);
+        $app->make(Advance::class)->begin(['days' => 12, 'to' => null, 'next_event' => false], 20240425, static fn () => null);
         $totals = DB::table('facts')
             ->join('filings', 'filings.id', '=', 'facts.filing_id')
             ->where('filings.filed_on', '>', 20240425)

@@ -53,15 +53,26 @@ final class SimulatedDatabase
     /** Tables whose numbers the simulated exchange gives itself. */
     private const NUMBERED = ['exchanges', 'companies', 'securities', 'listings', 'filings', 'simulations'];
 
+    /** @var array<string, string> file of each that was made */
+    private static array $made = [];
+
     public static function make(int $companies, int $seed, int $until): Application
     {
+        $made = self::$made["{$companies} {$seed} {$until}"] ?? null;
         $file = (string) tempnam(sys_get_temp_dir(), 'logion-exchange-');
         register_shutdown_function(static fn () => array_map(unlink(...), glob("{$file}*") ?: []));
-        $app = SeededDatabase::boot($file);
-        Artisan::call('migrate', ['--force' => true]);
-        $app->make(SimulatedExchange::class)->found($seed, $companies, $until, static fn () => null);
+        if ($made === null) {
+            $app = SeededDatabase::boot($made = self::$made["{$companies} {$seed} {$until}"] = "{$file}-made");
+            touch($made);
+            Artisan::call('migrate', ['--force' => true]);
+            $app->make(SimulatedExchange::class)->found($seed, $companies, $until, static fn () => null);
+        }
+        // With what is not in the main file yet.
+        foreach (['', '-wal'] as $part) {
+            is_file($made.$part) && copy($made.$part, $file.$part);
+        }
 
-        return $app;
+        return SeededDatabase::boot($file);
     }
 
     /** Another process that opens the same database. */

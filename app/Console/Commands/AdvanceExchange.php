@@ -57,11 +57,15 @@ final class AdvanceExchange extends Command
             return self::INVALID;
         }
         $started = microtime(true);
+        $told = $start;
+        $tell = function () use ($exchange, &$told): void {
+            $day = (int) $exchange->day();
+            $day === $told || $this->line(Day::iso($told = $day));
+        };
         try {
             $done = $advance->wished(
                 ['days' => (int) ($asked['days'] ?? 1), 'to' => $to, 'next_event' => isset($asked['next-event'])],
-                fn () => $this->line(Day::iso((int) $exchange->day())),
-                Advance::COMPUTED_EVERY,
+                $tell,
             );
         } catch (RuntimeException $error) {
             $this->components->error($error->getMessage());

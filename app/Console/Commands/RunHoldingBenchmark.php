@@ -82,11 +82,7 @@ final class RunHoldingBenchmark extends Command
         $this->conditions($user, $companies, $day);
         $days = max(1, (int) $this->option('days'));
         $this->row("the exchange goes on by {$days} days, with all conditions", $this->once(function () use ($days): void {
-            app(Advance::class)->wished(
-                ['days' => $days, 'to' => null, 'next_event' => false],
-                static fn () => null,
-                Advance::COMPUTED_EVERY,
-            );
+            app(Advance::class)->wished(['days' => $days, 'to' => null, 'next_event' => false], static fn () => null);
         }));
         $this->table(['what', 'ms'], $this->rows);
         BenchmarkCopy::close();

@@ -80,7 +80,7 @@ final class BackTestController
     {
         Task::query()
             ->whereKey($test->task_id)
-            ->whereIn('state', ['waiting', 'running'])
+            ->whereIn('state', Task::UNDER_WAY)
             ->update(['state' => 'cancelled']);
         $test->delete();
 

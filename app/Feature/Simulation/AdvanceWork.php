@@ -6,7 +6,6 @@ namespace App\Feature\Simulation;
 
 use App\Feed\Advance;
 use App\Models\Task;
-use App\Models\TaskPart;
 use App\Storage\DataStamp;
 use App\Storage\DayFigures;
 use App\Storage\DayPlan;
@@ -21,14 +20,17 @@ use Closure;
 use Logion\Figure\Words;
 
 /**
- * Lets the simulated exchange go on in stages: some days are stored, one after another, and the metrics of the last of them are computed
- * in parts, beside which the days of the next stage are stored by whoever is free, more of them the longer others compute. Nobody sees a
- * day before its metrics are there. Who is killed anywhere costs the day or the part that was under way.
+ * Lets the simulated exchange go on in stages of a month. A part of one stores the days of a block of companies, or computes metrics of
+ * some companies on the last day of the stage before: so nothing but the close of a stage is done by one. Nobody sees a day before its
+ * metrics are there. Who is killed anywhere costs the part that was under way.
  */
 final readonly class AdvanceWork implements PartedWork
 {
-    /** What is asked of the part that stores the next days. */
-    private const AHEAD = 'ahead_of';
+    /** One at a time goes on, whoever asks. */
+    public const KIND = 'advance';
+
+    /** What is asked of a part that stores days. */
+    private const BLOCK = 'block';
 
     /**
      * @param  int  $from  day after which it began
@@ -56,22 +58,15 @@ final readonly class AdvanceWork implements PartedWork
 
     public function parts(): array
     {
-        $plan = $this->advance->next($this->wish, $this->from, $this->tell(...));
-        if ($plan === null) {
-            return [];
-        }
-        $stored = $this->advance->last();
-        $asked = array_map(
-            fn (DayPlan $part): array => [
-                'stamp' => $this->stamp->readOf($part->lookedAt()),
-                'stored' => $stored,
-                ...get_object_vars($part),
-            ],
-            $plan->parts(PartSize::of(count($plan->companies), config('logion.companies_of_a_part.columns'))),
-        );
-        if (! $this->advance->isStored($this->wish, $this->from) && $this->advance->last() >= $plan->day) {
-            // It takes longest, and so begins first. Days before the one that is seen would change what is computed of it.
-            array_unshift($asked, [self::AHEAD => $plan->day]);
+        [$to, $blocks] = $this->advance->begin($this->wish, $this->from, $this->tell(...)) ?? [0, []];
+        $asked = array_map(static fn (int $number): array => [self::BLOCK => $number, 'to' => $to], $blocks);
+        $plan = $this->advance->plan();
+        if ($plan !== null) {
+            $stored = $this->advance->last();
+            foreach ($plan->parts(PartSize::of(count($plan->companies), config('logion.companies_of_a_part.columns'))) as $part) {
+                $stamp = $this->stamp->readOf($part->lookedAt());
+                $asked[] = ['stamp' => $stamp, 'stored' => $stored, ...get_object_vars($part)];
+            }
         }
 
         // Progress is told in days.
@@ -80,8 +75,9 @@ final readonly class AdvanceWork implements PartedWork
 
     public function compute(array $asked, Closure $goesOn): string
     {
-        if (isset($asked[self::AHEAD])) {
-            $this->advance->ahead($this->wish, $this->from, $this->tell(...), $this->othersCompute());
+        if (isset($asked[self::BLOCK])) {
+            $this->advance->bring($asked[self::BLOCK], $asked['to'], $goesOn);
+            $this->tell(...$this->advance->progress($this->wish, $this->from));
 
             return serialize(null);
         }
@@ -101,41 +97,27 @@ final readonly class AdvanceWork implements PartedWork
             $stamps[] = [$asked['stamp'], $plan->lookedAt()];
             $figures[] = DayFigures::of($packed);
         }
-        if ($plans === []) {
-            return true;
+        $this->advance->close();
+        if ($plans !== []) {
+            $plan = DayPlan::joined($plans);
+            if (
+                $plan->companies !== array_column($this->universes->on($plan->day), 'id') ||
+                ! $this->next->put($plan, DayFigures::joined($figures), fn (): bool => $this->stamp->holds($stamps))
+            ) {
+                return false;
+            }
+            $this->advance->settled($plan->day);
         }
-        $plan = DayPlan::joined($plans);
-        if ($plan->companies !== array_column($this->universes->on($plan->day), 'id')) {
-            return false;
-        }
-        if (! $this->next->put($plan, DayFigures::joined($figures), fn (): bool => $this->stamp->holds($stamps))) {
-            return false;
-        }
-        $this->advance->settled($plan->day);
+        $this->tell(...$this->advance->progress($this->wish, $this->from));
 
         // Where days are left they are the next stage.
-        return ! $this->advance->isAhead() && $this->advance->isStored($this->wish, $this->from);
+        return $this->advance->isDone($this->wish, $this->from);
     }
 
     /** The days before are kept, with their metrics. */
     public function cancelled(): ?string
     {
         return $this->advance->complete() ? Words::say('cancelled_the_days_before_are') : null;
-    }
-
-    /**
-     * Whether others are at the parts beside the one that stores: some were found since it began, and some are missing. One worker alone
-     * has all of them before it.
-     *
-     * @return Closure(): bool
-     */
-    private function othersCompute(): Closure
-    {
-        $missing = fn (): int => TaskPart::query()->where('task_id', $this->task)->whereNull('found')->count();
-        $before = $missing();
-
-        // Its own is missing until it ends.
-        return static fn (): bool => $missing() < $before && $missing() > 1;
     }
 
     /** @throws WorkCancelled */

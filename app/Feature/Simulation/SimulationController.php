@@ -20,15 +20,12 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 /** The simulated exchange of a demo: where it stands, and that it goes on. */
 final class SimulationController
 {
-    /** One at a time goes on, whoever asks. */
-    private const KIND = 'advance';
-
     public function show(Request $request, SimulatedExchange $exchange, Advance $advance): JsonResponse
     {
         $day = $exchange->day();
         $task = Task::query()
-            ->where('kind', self::KIND)
-            ->whereIn('state', ['waiting', 'running'])
+            ->where('kind', AdvanceWork::KIND)
+            ->whereIn('state', Task::UNDER_WAY)
             ->first();
         $waits = $task?->owners()->whereKey($request->user()->id)->exists() === true;
 
@@ -46,7 +43,7 @@ final class SimulationController
         if ($from === null) {
             throw new NotFoundHttpException(Words::say('no_exchange_is_simulated_here'));
         }
-        $task = Task::of(self::KIND, 'exchange', $request->user());
+        $task = Task::of(AdvanceWork::KIND, 'exchange', $request->user());
         if ($task->isIdle(2)) {
             DB::transaction(static function () use ($task, $from, $request): void {
                 $task->begin();
