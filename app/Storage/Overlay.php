@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Storage;
 
 use Illuminate\Support\Facades\Cache;
-use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Category;
 use Logion\CrossSection\Column;
 use Logion\CrossSection\Texts;
@@ -30,11 +29,10 @@ final class Overlay
     /** @var array<string, array<int, float|Absence>>|null every metric by position */
     private ?array $metrics = null;
 
-    private readonly string $stamp;
-
     /**
      * @param  array<int, int>  $positions  company by position
      * @param  array<int, ?string>  $templates  chosen template by company
+     * @param  string  $stamp  of all that values follow from
      */
     public function __construct(
         private readonly Viewpoint $as,
@@ -44,17 +42,8 @@ final class Overlay
         private readonly CompanyReader $companies,
         private readonly EconomyReader $economy,
         private readonly Catalogue $catalogue,
+        private readonly string $stamp,
     ) {
-        $this->stamp = hash(
-            'sha256',
-            implode(' ', [
-                // Of several that are served from one folder.
-                DB::connection()->getDatabaseName(),
-                $as->stamp(),
-                $asOf,
-                DB::table('imports')->whereNotNull('stored_at')->max('updated_at'),
-            ]),
-        );
     }
 
     public function metric(string $key, Column $column): Column

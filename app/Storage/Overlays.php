@@ -4,13 +4,17 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
+use Illuminate\Support\Facades\DB;
 use Logion\Metric\Catalogue;
 
 /** Opens the overlay of a viewpoint on a day; none where it changes nothing. */
 final class Overlays
 {
-    public function __construct(private readonly CompanyReader $companies, private readonly EconomyReader $economy)
-    {
+    public function __construct(
+        private readonly CompanyReader $companies,
+        private readonly EconomyReader $economy,
+        private readonly DataStamp $stamp,
+    ) {
     }
 
     /** @param  string  $ids  companies of the day, packed */
@@ -26,8 +30,12 @@ final class Overlays
             }
         }
 
-        return $positions === []
-            ? null
-            : new Overlay($as, $asOf, $positions, $changed, $this->companies, $this->economy, Catalogue::builtIn());
+        if ($positions === []) {
+            return null;
+        }
+        // Several databases may be served from one folder.
+        $stamp = sha1(DB::connection()->getDatabaseName()." {$asOf} ".$this->stamp->readAs($as));
+
+        return new Overlay($as, $asOf, $positions, $changed, $this->companies, $this->economy, Catalogue::builtIn(), $stamp);
     }
 }

@@ -126,13 +126,10 @@ final readonly class Viewpoint
     {
         $parts = [$this->userId, (int) $this->adjusted];
         foreach (['corrections', 'one_offs', 'template_choices', 'costs_of_capital'] as $table) {
-            $row = DB::table($table)
-                ->where('user_id', $this->userId)
-                ->selectRaw('count(*) as n, max(updated_at) as latest, max(id) as last')
-                ->first();
-            $parts[] = "{$row->n}/{$row->latest}/{$row->last}";
+            // Not by when they were changed: two changes may be of one second.
+            $parts[] = DB::table($table)->where('user_id', $this->userId)->orderBy('id')->get();
         }
 
-        return implode(' ', $parts);
+        return sha1((string) json_encode($parts));
     }
 }
