@@ -243,9 +243,18 @@ final class ColumnStore
         return $column;
     }
 
-    public function keepExpression(int $asOf, Node $node, Column $column): void
+    /**
+     * @param  (Closure(): bool)|null  $first  called in the transaction; where it says no nothing is stored
+     * @return bool whether it was stored
+     */
+    public function keepExpression(int $asOf, Node $node, Column $column, ?Closure $first = null): bool
     {
-        $this->table->write($asOf, self::expressionName($node), (string) $node, $column);
+        return DB::transaction(function () use ($asOf, $node, $column, $first): bool {
+            $isKept = $first === null || $first();
+            $isKept && $this->table->write($asOf, self::expressionName($node), (string) $node, $column);
+
+            return $isKept;
+        });
     }
 
     /** @throws FormulaError if it compares companies, which have no history */

@@ -10,7 +10,6 @@ use App\Storage\CompanyYears;
 use App\Storage\DataStamp;
 use App\Storage\UniverseMembers;
 use Closure;
-use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Column;
 use Logion\Metric\Catalogue;
 
@@ -82,16 +81,10 @@ final readonly class ColumnWork implements PartedWork
 
             return $isCurrent;
         };
-        if ($this->formula === null) {
-            return $this->columns->keep($this->asOf, $this->universes->on($this->asOf), $columns, $keepYears);
-        }
 
-        return DB::transaction(function () use ($columns, $keepYears): bool {
-            $isCurrent = $keepYears();
-            $isCurrent && $this->columns->keepExpression($this->asOf, Catalogue::builtIn()->parse($this->formula), $columns[0]);
-
-            return $isCurrent;
-        });
+        return $this->formula === null
+            ? $this->columns->keep($this->asOf, $this->universes->on($this->asOf), $columns, $keepYears)
+            : $this->columns->keepExpression($this->asOf, Catalogue::builtIn()->parse($this->formula), $columns[0], $keepYears);
     }
 
     /** @return list<int> of the universe, or, for what is joined to columns that are kept, those they are of */
