@@ -111,9 +111,10 @@ final class ColumnStore
     /** @return list<string> metrics of a company by itself */
     public static function ownMetrics(): array
     {
+        static $own = null;
         $catalogue = Catalogue::builtIn();
 
-        return array_values(array_filter(
+        return $own ??= array_values(array_filter(
             array_keys($catalogue->all()),
             static fn (string $key): bool => ! $catalogue->needsPeers($key),
         ));

@@ -60,9 +60,10 @@ final class ColumnTable
         $column = $column->codes === null ? $column->indexed() : $column;
         MetricColumn::query()
             ->toBase()
-            ->updateOrInsert(
-                ['as_of' => $asOf, 'name' => $name],
+            ->upsert(
                 [
+                    'as_of' => $asOf,
+                    'name' => $name,
                     'formula' => $formula,
                     'values' => Blob::bound($column->packed),
                     'states' => Blob::bound($column->states),
@@ -70,6 +71,7 @@ final class ColumnTable
                     'bounds' => Blob::bound($column->bounds),
                     'ordered' => Blob::bound($column->ordered() ?? ''),
                 ],
+                ['as_of', 'name'],
             );
     }
 

@@ -30,7 +30,11 @@ final class HourlyWindow
             ->offset(self::DAYS - 1)
             ->value('day');
         if ($first !== null) {
-            DB::table('hourly_bars')->where('day', '<', (int) $first)->delete();
+            // Named by listing they are found by the key; by day alone all would be looked at.
+            DB::table('hourly_bars')
+                ->whereIn('listing_id', DB::table('listings')->select('id'))
+                ->where('day', '<', (int) $first)
+                ->delete();
         }
     }
 }
