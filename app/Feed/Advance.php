@@ -28,6 +28,9 @@ final readonly class Advance
     /** Days after which metrics are computed where many days pass: a month of trading, so that a month computes them once. */
     public const COMPUTED_EVERY = 21;
 
+    /** Days of a block in one transaction: others who would write do not wait long, and what each page costs is paid once for all of them. */
+    private const WRITTEN_TOGETHER = 7;
+
     /** So many days of a block are worth handing to another worker. */
     private const WORTH_SHARING = 24;
 
@@ -91,22 +94,26 @@ final readonly class Advance
     }
 
     /**
-     * Stores the days of a block, all or none of them.
+     * Brings a block to a day.
      *
      * @param  Closure(): void  $goesOn  called now and then
      */
     public function bring(int $number, int $to, Closure $goesOn): void
     {
         $block = $this->exchange->block($number);
-        if ($block->day >= $to) {
-            return;
-        }
-        // Nothing is written before all is told: what takes half of the time keeps nobody from writing.
-        self::tell($block, $to, $goesOn);
-        DB::transaction(static function () use ($block, $to): void {
+        while ($block->day() < $to) {
+            $next = min($to, $this->exchange->dayAfter($block->day(), self::WRITTEN_TOGETHER));
+            // Nothing is written before it is told: what takes most of the time keeps nobody from writing.
+            self::tell($block, $next, $goesOn);
             // Another may have been given the same, and have been quicker.
-            $block->isAsOpened() && $block->settle($to);
-        });
+            $isOurs = DB::transaction(static function () use ($block, $next): bool {
+                $isOurs = $block->isAsOpened();
+                $isOurs && $block->settle($next);
+
+                return $isOurs;
+            });
+            $block = $isOurs ? $block : $this->exchange->block($number);
+        }
     }
 
     /** Closes the days that are reached for, where all blocks have come to the last of them. */

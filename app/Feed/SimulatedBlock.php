@@ -13,9 +13,10 @@ use Simulation\Exchange;
 final class SimulatedBlock implements Feed
 {
     /**
+     * @param  Exchange  $exchange  joined by what the shares of the block made of days that are not closed
      * @param  list<ListedCompany>  $companies  as they are after the last day they told
-     * @param  int  $day  the day they are kept as of
-     * @param  int  $told  the day they told last
+     * @param  int  $kept  the day they are kept as of
+     * @param  int  $day  the day they told last
      */
     public function __construct(
         private readonly SimulationState $state,
@@ -23,14 +24,20 @@ final class SimulatedBlock implements Feed
         private readonly PublicationWriter $writer,
         private readonly int $number,
         private readonly array $companies,
-        public readonly int $day,
-        private readonly int $told,
+        private int $kept,
+        private int $day,
     ) {
+    }
+
+    /** The day that is stored of it. */
+    public function day(): int
+    {
+        return $this->day;
     }
 
     public function days(?int $after): iterable
     {
-        yield from SimulatedExchange::daysAfter($after ?? $this->told);
+        yield from SimulatedExchange::daysAfter($after ?? $this->day);
     }
 
     public function on(int $day): array
@@ -42,11 +49,12 @@ final class SimulatedBlock implements Feed
     {
         $this->state->keep($this->number, $this->companies, $day, $this->exchange->moves());
         $this->writer->flush();
+        $this->kept = $this->day = $day;
     }
 
     /** Whether nobody else has stored days of it since it was opened; nobody can until the transaction that was begun ends. */
     public function isAsOpened(): bool
     {
-        return $this->state->lockedDayOfBlock($this->number) === $this->day;
+        return $this->state->lockedDayOfBlock($this->number) === $this->kept;
     }
 }

@@ -66,14 +66,15 @@ final class SimulatedExchange
     public function block(int $number): SimulatedBlock
     {
         $exchange = $this->exchange();
-        [$companies, $day] = $this->state->block($number);
+        [$companies, $kept, $moves] = $this->state->block($number);
+        $exchange->join($moves);
         // An earlier version kept companies after some days only.
-        $told = max($day, $this->day() ?? $day);
-        foreach (Calendar::workdays($day, $told) as $lived) {
+        $day = max($kept, $this->day() ?? $kept);
+        foreach (Calendar::workdays($kept, $day) as $lived) {
             $exchange->relive($companies, $lived);
         }
 
-        return new SimulatedBlock($this->state, $exchange, new PublicationWriter(Names::CURRENCY), $number, $companies, $day, $told);
+        return new SimulatedBlock($this->state, $exchange, new PublicationWriter(Names::CURRENCY), $number, $companies, $kept, $day);
     }
 
     /** What is told when all blocks have come to the day that is reached for. */

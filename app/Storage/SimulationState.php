@@ -82,12 +82,15 @@ final class SimulationState
         return DB::table('simulation_blocks')->orderBy('number')->pluck('day', 'number')->map(intval(...))->all();
     }
 
-    /** @return array{list<ListedCompany>, int} companies, and the day they have come to */
+    /**
+     * @return array{list<ListedCompany>, int, array<int, array<int, array{float, float}>>} companies, the day they have come to, and what
+     *     their shares made of days that are not closed yet
+     */
     public function block(int $number): array
     {
-        $row = DB::table('simulation_blocks')->where('number', $number)->first(['companies', 'day']);
+        $row = DB::table('simulation_blocks')->where('number', $number)->first(['companies', 'day', 'moves']);
 
-        return [igbinary_unserialize($this->bytes($row->companies)), (int) $row->day];
+        return [igbinary_unserialize($this->bytes($row->companies)), (int) $row->day, $this->unpacked($row->moves)];
     }
 
     /** The day a block has come to, which nobody else changes until the transaction that was begun ends. */
@@ -99,9 +102,7 @@ final class SimulationState
     /** @return list<array<int, array<int, array{float, float}>>> what the shares of each block made of the days that are being stored */
     public function moves(): array
     {
-        $kept = DB::table('simulation_blocks')->orderBy('number')->pluck('moves')->all();
-
-        return array_map(fn (mixed $of): array => $of === null ? [] : igbinary_unserialize($this->bytes($of)), $kept);
+        return array_map($this->unpacked(...), DB::table('simulation_blocks')->orderBy('number')->pluck('moves')->all());
     }
 
     /**
@@ -115,6 +116,12 @@ final class SimulationState
             'day' => $day,
             'moves' => $moves === [] ? null : Blob::bound((string) igbinary_serialize($moves)),
         ]);
+    }
+
+    /** @return array<int, array<int, array{float, float}>> */
+    private function unpacked(mixed $moves): array
+    {
+        return $moves === null ? [] : igbinary_unserialize($this->bytes($moves));
     }
 
     private function bytes(mixed $value): string
