@@ -34,6 +34,9 @@ final class PackedRows
 
     private const SPREAD = 40;
 
+    /** Owners that are packed before they are written. */
+    private const AT_ONCE = 50;
+
     /** Lists of days kept at hand. */
     private const DAYS_KEPT = 15;
 
@@ -53,31 +56,69 @@ final class PackedRows
      */
     public function columns(string $source, int $owner, ?array $only = null): array
     {
-        [$of, $columns, $order, $types, $grows] = self::SOURCES[$source];
-        $seen = self::SEEN[$source] ?? '';
-        $connection = DB::connection();
-        $rows = "select {$columns} from {$source} where {$of} = ?{$seen}";
-        $packed =
-            $this->rows(
-                $connection,
-                "select columns, up_to from packed_rows where source = '{$source}' and owner = ?".
-                    (self::isCounted($connection) ? ' and size = '.self::number($source) : ''),
-                [$owner],
-            )[0] ?? null;
+        $packed = $this->packed($source, $owner);
         if ($packed === null) {
-            return self::across($this->rows($connection, "{$rows} order by {$order}", [$owner]), $types, $only);
+            [$of, $columns, $order, $types] = self::SOURCES[$source];
+            $rows = "select {$columns} from {$source} where {$of} = ?".(self::SEEN[$source] ?? '')." order by {$order}";
+
+            return self::across($this->rows($rows, [$owner]), $types, $only);
         }
-        $after = $this->rows($connection, "{$rows} and {$grows} > ? order by {$order}", [$owner, (int) $packed[1]]);
+        $after = $this->after($source, $owner, $packed[1]);
         if (count($after) <= self::LEAST_AFTER + ($owner % self::SPREAD)) {
             $this->whole[$source][$owner] = true;
         }
-        $parts = igbinary_unserialize(is_resource($packed[0]) ? (string) stream_get_contents($packed[0]) : (string) $packed[0]);
+
+        return $this->joined($source, $packed[0], $after, $only);
+    }
+
+    /**
+     * What is kept of rows, and up to which day or number; null where it is not, or not any more.
+     *
+     * @param  key-of<self::SOURCES>  $source
+     * @return array{string, int}|null
+     */
+    private function packed(string $source, int $owner): ?array
+    {
+        $row = $this->rows(
+            "select columns, up_to from packed_rows where source = '{$source}' and owner = ?".
+                (self::isCounted(DB::connection()) ? ' and size = '.self::number($source) : ''),
+            [$owner],
+        )[0] ?? null;
+
+        return $row === null ? null : [is_resource($row[0]) ? (string) stream_get_contents($row[0]) : (string) $row[0], (int) $row[1]];
+    }
+
+    /**
+     * @param  key-of<self::SOURCES>  $source
+     * @return list<list<mixed>> the rows after those that are packed, up to some day or number
+     */
+    private function after(string $source, int $owner, int $upTo, ?int $last = null): array
+    {
+        [$of, $columns, $order, , $grows] = self::SOURCES[$source];
+        $seen = self::SEEN[$source] ?? '';
+
+        return $this->rows(
+            "select {$columns} from {$source} where {$of} = ?{$seen} and {$grows} > ?".
+                ($last === null ? '' : " and {$grows} <= ?")." order by {$order}",
+            $last === null ? [$owner, $upTo] : [$owner, $upTo, $last],
+        );
+    }
+
+    /**
+     * @param  key-of<self::SOURCES>  $source
+     * @param  list<list<mixed>>  $after
+     * @param  list<int>|null  $only
+     * @return array<int, list<mixed>>
+     */
+    private function joined(string $source, string $packed, array $after, ?array $only): array
+    {
+        $parts = igbinary_unserialize($packed);
         // Each column is packed by itself, so that who wants two of them does not unpack all.
         $read = [];
         foreach ($only ?? array_keys($parts) as $i) {
             $read[$i] = $source === self::SHARED && $i === 0 ? $this->days($parts[$i]) : igbinary_unserialize($parts[$i]);
         }
-        foreach ($after === [] ? [] : self::across($after, $types, $only) as $i => $column) {
+        foreach ($after === [] ? [] : self::across($after, self::SOURCES[$source][3], $only) as $i => $column) {
             array_push($read[$i], ...$column);
         }
 
@@ -129,11 +170,30 @@ final class PackedRows
             $owners[$source] = self::due($source, array_values($unsure));
         }
         $this->whole = [];
-        if (array_filter($owners) === []) {
-            return;
+        foreach ($owners as $source => $ids) {
+            foreach (array_chunk($ids, self::AT_ONCE) as $some) {
+                $this->pack($source, $some);
+            }
         }
-        // Rows are read and kept in one transaction, so that nobody changes them in between.
-        DB::transaction(function (Connection $connection) use ($owners): void {
+    }
+
+    /**
+     * @param  key-of<self::SOURCES>  $source
+     * @param  list<int>  $owners
+     */
+    private function pack(string $source, array $owners): void
+    {
+        $grown = [];
+        foreach ($owners as $owner) {
+            $packed = $this->packed($source, $owner);
+            if ($packed !== null) {
+                $last = $this->last($source, $owner);
+                $after = $this->after($source, $owner, $packed[1], $last);
+                $columns = $this->joined($source, $packed[0], $after, null);
+                $grown[$owner] = [$packed, $last, $after, count($columns[0]), self::together($columns)];
+            }
+        }
+        DB::transaction(function (Connection $connection) use ($source, $owners, $grown): void {
             // Who reads before they write may be refused the writing: a statement that writes comes first.
             DB::table('packed_rows')->whereNull('owner')->delete();
             // Prepared anew for each transaction: one that was refused cannot be bound again.
@@ -142,16 +202,36 @@ final class PackedRows
                     'on conflict (source, owner) do update set size = excluded.size, columns = excluded.columns, '.
                     'up_to = excluded.up_to',
             );
-            foreach ($owners as $source => $ids) {
-                [$of, , , , $grows] = self::SOURCES[$source];
-                $seen = self::SEEN[$source] ?? '';
-                foreach ($ids as $owner) {
-                    $last = $this->rows($connection, "select max({$grows}) from {$source} where {$of} = ?{$seen}", [$owner])[0][0];
-                    self::put($put, $source, $owner, $this->columns($source, $owner), (int) $last);
+            foreach ($owners as $owner) {
+                if (! isset($grown[$owner])) {
+                    // Nothing would tell that rows were changed since they were read: they are read where nobody can.
+                    $columns = $this->columns($source, $owner);
+                    self::put($put, $source, $owner, count($columns[0]), self::together($columns), $this->last($source, $owner));
+
+                    continue;
+                }
+                [$packed, $last, $after, $size, $together] = $grown[$owner];
+                // What was changed since it was read waits for the next time.
+                if ($this->packed($source, $owner) === $packed && $this->after($source, $owner, $packed[1], $last) === $after) {
+                    self::put($put, $source, $owner, $size, $together, $last);
                 }
             }
         }, 3);
         $this->whole = [];
+    }
+
+    /** @param  key-of<self::SOURCES>  $source */
+    private function last(string $source, int $owner): int
+    {
+        [$of, , , , $grows] = self::SOURCES[$source];
+
+        return (int) $this->rows("select max({$grows}) from {$source} where {$of} = ?".(self::SEEN[$source] ?? ''), [$owner])[0][0];
+    }
+
+    /** @param  array<int, list<mixed>>  $columns */
+    private static function together(array $columns): string
+    {
+        return (string) igbinary_serialize(array_map(igbinary_serialize(...), $columns));
     }
 
     /**
@@ -176,16 +256,13 @@ final class PackedRows
         return array_values(array_filter($owners, static fn (int $owner): bool => ! isset($kept[$owner])));
     }
 
-    /**
-     * @param  key-of<self::SOURCES>  $source
-     * @param  list<list<mixed>>  $columns
-     */
-    private static function put(\PDOStatement $statement, string $source, int $owner, array $columns, int $upTo): void
+    /** @param  key-of<self::SOURCES>  $source */
+    private static function put(\PDOStatement $statement, string $source, int $owner, int $size, string $columns, int $upTo): void
     {
         $statement->bindValue(1, $source);
         $statement->bindValue(2, $owner, PDO::PARAM_INT);
-        $statement->bindValue(3, count($columns[0]), PDO::PARAM_INT);
-        $statement->bindValue(4, (string) igbinary_serialize(array_map(igbinary_serialize(...), $columns)), PDO::PARAM_LOB);
+        $statement->bindValue(3, $size, PDO::PARAM_INT);
+        $statement->bindValue(4, $columns, PDO::PARAM_LOB);
         $statement->bindValue(5, $upTo, PDO::PARAM_INT);
         $statement->execute();
     }
@@ -210,9 +287,9 @@ final class PackedRows
      * @param  list<string|int>  $parameters
      * @return list<list<mixed>>
      */
-    private function rows(Connection $connection, string $query, array $parameters): array
+    private function rows(string $query, array $parameters): array
     {
-        $pdo = $connection->getPdo();
+        $pdo = DB::connection()->getPdo();
         $statement = $this->statements[spl_object_id($pdo).$query] ??= $pdo->prepare($query);
         $statement->execute($parameters);
 

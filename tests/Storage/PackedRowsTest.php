@@ -7,6 +7,7 @@ namespace Tests\Storage;
 use App\Storage\CompanyReader;
 use App\Storage\PackedRows;
 use Illuminate\Database\Events\QueryExecuted;
+use Illuminate\Database\Events\TransactionBeginning;
 use Illuminate\Foundation\Testing\DatabaseTransactions;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -177,6 +178,44 @@ final class PackedRowsTest extends DemoTestCase
             $this->assertSame($first + 23, $size(), "{$source}: 23 are packed");
             $this->assertSame(DB::table($source)->where('company_id', 2)->count(), count($rows->columns($source, 2)[0]));
         }
+    }
+
+    /** @return iterable<string, array{\Closure(): mixed, bool}> what somebody does meanwhile, and whether it is packed all the same */
+    public static function meanwhile(): iterable
+    {
+        $bars = static fn () => DB::table('bars')->where('listing_id', 2);
+        $bar = static fn (int $day): array => ['listing_id' => 2, 'day' => $day, 'high' => 9, 'low' => 7, 'close' => 8, 'volume' => 1];
+        yield 'nothing' => [static fn () => null, true];
+        yield 'one that is packed is changed' => [static fn () => $bars()->where('day', self::TODAY)->update(['close' => 123.0]), false];
+        yield 'one that came since is changed' => [static fn () => $bars()->where('day', 20260710)->update(['close' => 123.0]), false];
+        yield 'one comes among them' => [static fn () => $bars()->insert($bar(20260751)), false];
+        yield 'one of them goes' => [static fn () => $bars()->where('day', 20260710)->delete(), false];
+        yield 'one comes after them' => [static fn () => $bars()->insert($bar(20260901)), true];
+    }
+
+    #[DataProvider('meanwhile')]
+    public function test_what_is_changed_between_what_is_read_and_what_is_kept_is_not_kept(\Closure $change, bool $isPacked): void
+    {
+        $rows = $this->app->make(PackedRows::class);
+        foreach (range(1, 80) as $n) {
+            DB::table('bars')->insert(
+                ['listing_id' => 2, 'day' => 20260700 + 2 * $n, 'high' => 9, 'low' => 7, 'close' => $n, 'volume' => 1],
+            );
+        }
+        $size = static fn (): int => (int) DB::table('packed_rows')->where('source', 'bars')->where('owner', 2)->value('size');
+        $before = $size();
+        $this->assertGreaterThan(0, $before);
+        $times = 0;
+        // Nobody can any more once the transaction has begun: what this connection does then has happened just before.
+        DB::connection()->getEventDispatcher()?->listen(TransactionBeginning::class, static function () use ($change, &$times): void {
+            ++$times === 1 && $change();
+        });
+        $rows->keep(['bars' => [2], 'facts' => [], 'estimates' => [], 'observations' => []]);
+        $this->assertSame(1, $times);
+        $this->assertSame($isPacked, $size() === $before + 80);
+        $kept = $rows->columns('bars', 2);
+        DB::table('packed_rows')->where('source', 'bars')->where('owner', 2)->delete();
+        $this->assertSame($rows->columns('bars', 2), $kept);
     }
 
     public function test_whatever_comes_goes_and_is_packed_reading_gives_the_rows(): void
