@@ -28,7 +28,7 @@ final readonly class Advance
     /** Days after which metrics are computed where many days pass: a month of trading, so that a month computes them once. */
     public const COMPUTED_EVERY = 21;
 
-    /** Days of a block in one transaction: others who would write do not wait long, and what each page costs is paid once for all of them. */
+    /** Days of a block in one transaction: others who would write do not wait long, and what a page costs is paid once for all. */
     private const WRITTEN_TOGETHER = 7;
 
     /** So many days of a block are worth handing to another worker. */

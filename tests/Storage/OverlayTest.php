@@ -26,7 +26,8 @@ final class OverlayTest extends DemoTestCase
 
     private function metric(string $key, ?User $of): float
     {
-        $universe = $this->app->make(ColumnStore::class)->universe(self::TODAY, as: $of === null ? null : new Viewpoint($of->id, $of->name));
+        $as = $of === null ? null : new Viewpoint($of->id, $of->name);
+        $universe = $this->app->make(ColumnStore::class)->universe(self::TODAY, as: $as);
         $this->assertNotNull($universe);
         $place = array_search($this->companyId('BRSW'), $universe->ids(), true);
 
