@@ -6,7 +6,6 @@ namespace App\Storage;
 
 use App\Models\Blob;
 use App\Models\ColumnSet;
-use App\Models\MetricColumn;
 use Illuminate\Support\Facades\DB;
 use Logion\CrossSection\Category;
 use Logion\CrossSection\Column;
@@ -20,7 +19,7 @@ final class ColumnTable
 
     private const ATTRIBUTES = [...self::TEXTS, 'kind', 'sector', 'template', 'country', 'exchange', 'currency', 'year_end', 'reported'];
 
-    /** @var array<int, array<string, \PDOStatement>> by connection and what is read */
+    /** @var array<int, array<string, \PDOStatement>> by connection and query */
     private array $statements = [];
 
     /**
@@ -58,21 +57,19 @@ final class ColumnTable
     public function write(int $asOf, string $name, ?string $formula, Column $column): void
     {
         $column = $column->codes === null ? $column->indexed() : $column;
-        MetricColumn::query()
-            ->toBase()
-            ->upsert(
-                [
-                    'as_of' => $asOf,
-                    'name' => $name,
-                    'formula' => $formula,
-                    'values' => Blob::bound($column->packed),
-                    'states' => Blob::bound($column->states),
-                    'codes' => Blob::bound($column->codes),
-                    'bounds' => Blob::bound($column->bounds),
-                    'ordered' => Blob::bound($column->ordered() ?? ''),
-                ],
-                ['as_of', 'name'],
-            );
+        // Hundreds are written with each day.
+        $statement = $this->statement(
+            'insert into metric_columns (as_of, name, formula, "values", states, codes, bounds, ordered) values (?, ?, ?, ?, ?, ?, ?, ?) '.
+                'on conflict (as_of, name) do update set formula = excluded.formula, "values" = excluded."values", '.
+                'states = excluded.states, codes = excluded.codes, bounds = excluded.bounds, ordered = excluded.ordered',
+        );
+        $statement->bindValue(1, $asOf, \PDO::PARAM_INT);
+        $statement->bindValue(2, $name);
+        $statement->bindValue(3, $formula);
+        foreach ([$column->packed, $column->states, $column->codes, $column->bounds, $column->ordered() ?? ''] as $nth => $bytes) {
+            $statement->bindValue(4 + $nth, $bytes, \PDO::PARAM_LOB);
+        }
+        $statement->execute();
     }
 
     public function read(int $asOf, string $name): ?Column
@@ -86,9 +83,8 @@ final class ColumnTable
     /** @return list<string>|null */
     private function row(string $what, int $asOf, string $name, ?string $values = null): ?array
     {
-        $connection = DB::connection()->getPdo();
         // A page of a company reads dozens of columns.
-        $statement = $this->statements[spl_object_id($connection)][$what] ??= $connection->prepare(
+        $statement = $this->statement(
             "select {$what} from metric_columns where as_of = ? and name = ?".($values === null ? '' : ' and "values" = ?'),
         );
         $statement->bindValue(1, $asOf, \PDO::PARAM_INT);
@@ -99,6 +95,13 @@ final class ColumnTable
         $statement->closeCursor();
 
         return $row === false ? null : $row;
+    }
+
+    private function statement(string $query): \PDOStatement
+    {
+        $connection = DB::connection()->getPdo();
+
+        return $this->statements[spl_object_id($connection)][$query] ??= $connection->prepare($query);
     }
 
     /**
