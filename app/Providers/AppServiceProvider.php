@@ -31,11 +31,13 @@ use Illuminate\Auth\Access\Response;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Events\ConnectionEstablished;
 use Illuminate\Foundation\Application;
 use Illuminate\Http\Middleware\TrustProxies;
 use Illuminate\Http\Request;
 use Illuminate\Queue\Events\JobProcessing;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\Queue;
@@ -99,6 +101,9 @@ final class AppServiceProvider extends ServiceProvider
         Mail::extend('catcher', static fn (): MailCatcher => new MailCatcher());
         Queue::addConnector('database', fn (): PatientConnector => new PatientConnector($this->app->make('db')));
         Queue::addConnector('redis', fn (): RedisLanesConnector => $this->app->make(RedisLanesConnector::class));
+        // What works on what was stored must not find it as it was: workers and commands read from the first server.
+        $this->app->runningInConsole() &&
+            Event::listen(static fn (ConnectionEstablished $of) => $of->connection->setRecordModificationState(true));
         // Nobody waits at the screen for a job: it waits for its turn to write however long another writes.
         Queue::before(SqliteConnection::waitForJob(...));
         Queue::looping(static fn () => Health::workerIsThere());

@@ -6,6 +6,7 @@ namespace Tests\Storage;
 
 use App\Feature\Account\People;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Session;
 use ReflectionMethod;
 use Tests\DemoTestCase;
@@ -25,6 +26,13 @@ final class ReplicaTest extends DemoTestCase
         $connection = $this->app->make('db.factory')->make($settings, 'replicated');
         $this->assertTrue($connection->getConfig('sticky'));
         $this->assertSame('127.0.0.1', $connection->getConfig('host'));
+    }
+
+    public function test_workers_and_commands_read_from_the_first_server(): void
+    {
+        config(['database.connections.another' => config('database.connections.'.config('database.default'))]);
+        $this->assertTrue(DB::connection('another')->hasModifiedRecords());
+        DB::purge('another');
     }
 
     public function test_a_session_is_put_in_its_place_whole(): void
