@@ -25,8 +25,8 @@ use Logion\Figure\Words;
  */
 final readonly class Advance
 {
-    /** Days after which metrics are computed where many days pass: a quarter of trading, within which nearly all companies report. */
-    public const COMPUTED_EVERY = 63;
+    /** Days after which metrics are computed where many days pass: a month of trading, so that a month computes them once. */
+    public const COMPUTED_EVERY = 21;
 
     /** Days of a block in one transaction: others who would write do not wait long, and what a page costs is paid once for all. */
     private const WRITTEN_TOGETHER = 7;

@@ -53,24 +53,24 @@ final class AdvanceInPartsTest extends DemoTestCase
 
     public function test_two_stages_in_parts_give_what_one_process_computes(): void
     {
-        $task = $this->advance(64);
+        $task = $this->advance(22);
         $this->work(1);
         $parts = TaskPart::query()->where('task_id', $task->id)->count();
         $this->assertGreaterThan(2, $parts);
-        $this->assertSame([63, 64, 'running'], [$task->refresh()->done, $task->total, $task->state], 'The first stage is stored.');
+        $this->assertSame([21, 22, 'running'], [$task->refresh()->done, $task->total, $task->state], 'The first stage is stored.');
         // A worker had taken a part: the others are done, and wait for it.
         $first = DB::table('jobs')->orderBy('id')->limit(1);
         $first->update(['attempts' => 1, 'reserved_at' => now()->timestamp]);
         $this->work($parts);
-        $this->assertSame([63, 1], [$task->refresh()->done, DB::table('jobs')->count()]);
+        $this->assertSame([21, 1], [$task->refresh()->done, DB::table('jobs')->count()]);
         $this->assertSame(1, TaskPart::query()->where('task_id', $task->id)->whereNull('found')->count());
         $this->assertSame(self::TODAY, $this->app->make(ColumnStore::class)->latestDay());
         // It was killed: another takes it up.
         $first->update(['reserved_at' => now()->timestamp - 91]);
         $this->work(2);
-        $this->assertSame([64, 'running'], [$task->refresh()->done, $task->state], 'The second stage has begun.');
+        $this->assertSame([22, 'running'], [$task->refresh()->done, $task->state], 'The second stage has begun.');
         $this->work($parts + 2);
-        $this->assertSame(['done', 64, 64], [$task->refresh()->state, $task->done, $task->total], (string) $task->message);
+        $this->assertSame(['done', 22, 22], [$task->refresh()->state, $task->done, $task->total], (string) $task->message);
         $this->assertSame(0, TaskPart::query()->count() + DB::table('jobs')->count());
         $day = (int) DB::table('simulations')->value('day');
         $this->assertSame([$day], DB::table('column_sets')->where('as_of', '>=', $day)->pluck('as_of')->map(intval(...))->all());

@@ -26,12 +26,12 @@ final class BlocksTest extends TestCase
 
     private const FROM = 20160715;
 
-    private const WISH = ['days' => 67, 'to' => null, 'next_event' => false];
+    private const WISH = ['days' => 25, 'to' => null, 'next_event' => false];
 
-    /** The first stage of the wish, 63 days, and its end. */
-    private const QUARTER = 20161012;
+    /** The first stage of the wish, and its end. */
+    private const MONTH = 20160815;
 
-    private const TO = 20161018;
+    private const TO = 20160819;
 
     /** @var array<string, string> what is there when nobody was in the way */
     private static array $whole = [];
@@ -93,30 +93,18 @@ final class BlocksTest extends TestCase
 
     public function test_blocks_brought_in_any_order_by_any_process_give_the_same_rows(): void
     {
-        $this->assertSame([self::QUARTER, [0, 1, 2]], $this->begin());
+        $this->assertSame([self::MONTH, [0, 1, 2]], $this->begin());
         foreach ([2, 0, 1] as $nth => $block) {
-            $this->assertSame([21 * $nth, 67], $this->advance->progress(self::WISH, self::FROM));
+            $this->assertSame([7 * $nth, 25], $this->advance->progress(self::WISH, self::FROM));
             $this->advance->close();
-            $this->assertSame([self::FROM, self::QUARTER], [self::state('day'), self::state('reaches')], 'Not all are there.');
-            self::bring($block, self::QUARTER);
+            $this->assertSame([self::FROM, self::MONTH], [self::state('day'), self::state('reaches')], 'Not all are there.');
+            self::bring($block, self::MONTH);
         }
         $this->advance->close();
-        $this->assertSame([self::QUARTER, null], [self::state('day'), self::state('reaches')]);
-        $this->assertSame([63, 67], $this->advance->progress(self::WISH, self::FROM));
+        $this->assertSame([self::MONTH, null], [self::state('day'), self::state('reaches')]);
+        $this->assertSame([21, 25], $this->advance->progress(self::WISH, self::FROM));
         $this->advance->close();
         $this->rest();
-    }
-
-    public function test_a_day_is_reached_for_from_the_day_before_it_and_by_one(): void
-    {
-        $exchange = $this->app->make(SimulatedExchange::class);
-        foreach ([[self::FROM, self::FROM], [20160714, self::QUARTER]] as [$from, $to]) {
-            $exchange->reach($from, $to);
-            $this->assertNull($exchange->reaches());
-        }
-        $exchange->reach(self::FROM, self::QUARTER);
-        $exchange->reach(self::FROM, self::TO);
-        $this->assertSame(self::QUARTER, $exchange->reaches());
     }
 
     public function test_a_block_that_two_were_given_is_stored_once(): void
@@ -142,12 +130,12 @@ final class BlocksTest extends TestCase
         self::bring(1, $to);
         $brought = array_keys($this->app->make(SimulatedExchange::class)->blocks(), $to, true);
         $this->assertSame([1], $brought);
-        $this->assertSame([self::QUARTER, [0, 2]], $this->begin(), 'The other blocks are left.');
+        $this->assertSame([self::MONTH, [0, 2]], $this->begin(), 'The other blocks are left.');
         $told = [];
         $this->advance->wished(self::WISH, static function (int $done, int $total) use (&$told): void {
             $told[] = "{$done} of {$total}";
         });
-        $this->assertSame(['42 of 67', '63 of 67', '63 of 67', '64 of 67', '65 of 67', '67 of 67', '67 of 67'], $told);
+        $this->assertSame(['14 of 25', '21 of 25', '21 of 25', '22 of 25', '23 of 25', '25 of 25', '25 of 25'], $told);
         $this->assertSame(self::$whole, SimulatedDatabase::digest());
     }
 
@@ -183,7 +171,7 @@ final class BlocksTest extends TestCase
         $this->assertTrue($this->advance->isAhead());
         $this->assertNull($this->advance->plan(), 'Nothing is to be computed of days that are not there.');
         // A file of prices is stored: of a day among those, and of one long after them.
-        foreach ([$to, 20161230] as $day) {
+        foreach ([$to, 20160901] as $day) {
             DB::table('bars')
                 ->insertUsing(
                     ['listing_id', 'day', 'open', 'high', 'low', 'close', 'volume'],
@@ -237,7 +225,7 @@ final class BlocksTest extends TestCase
         $this->assertSame($before, SimulatedDatabase::digest());
         DB::statement('drop trigger refuse');
         $this->assertNull($this->advance->begin(self::WISH, self::FROM, static fn () => null), 'nothing is left to share out');
-        $this->assertSame(self::QUARTER, self::state('day'));
+        $this->assertSame(self::MONTH, self::state('day'));
         $this->rest();
     }
 

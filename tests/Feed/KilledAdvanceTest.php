@@ -79,7 +79,7 @@ final class KilledAdvanceTest extends TestCase
 
     public function test_workers_killed_at_any_moment_leave_the_same_rows_and_metrics(): void
     {
-        $days = 2 * Advance::COMPUTED_EVERY;
+        $days = 6 * Advance::COMPUTED_EVERY;
         $to = array_slice(Calendar::workdays(self::FROM, Day::plus(self::FROM, 300)), 0, $days)[$days - 1];
         SimulatedDatabase::make(self::COMPANIES, 13, $to);
         $whole = SimulatedDatabase::digest();

@@ -20,7 +20,7 @@ use Closure;
 use Logion\Figure\Words;
 
 /**
- * Lets the simulated exchange go on in stages of a quarter. A part of one stores the days of a block of companies, or computes metrics of
+ * Lets the simulated exchange go on in stages of a month. A part of one stores the days of a block of companies, or computes metrics of
  * some companies on the last day of the stage before: so nothing but the close of a stage is done by one. Nobody sees a day before its
  * metrics are there. Who is killed anywhere costs the part that was under way.
  */
