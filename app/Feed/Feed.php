@@ -22,6 +22,6 @@ interface Feed
      */
     public function on(int $day): iterable;
 
-    /** The day is stored: what the source keeps for itself goes into the same transaction. */
+    /** All up to a day is stored: what the source keeps for itself goes into the same transaction. */
     public function settle(int $day): void;
 }

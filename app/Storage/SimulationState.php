@@ -52,10 +52,10 @@ final class SimulationState
         ]);
     }
 
-    /** From a day on another is reached for, unless somebody was quicker. */
+    /** From a day on a later one is reached for, unless somebody was quicker. */
     public function reach(int $from, int $to): void
     {
-        DB::table('simulations')->where('day', $from)->whereNull('reaches')->update(['reaches' => $to]);
+        DB::table('simulations')->where('day', $from)->where('day', '<', $to)->whereNull('reaches')->update(['reaches' => $to]);
     }
 
     /** All blocks are there; the caller holds the transaction. */

@@ -107,6 +107,18 @@ final class BlocksTest extends TestCase
         $this->rest();
     }
 
+    public function test_a_day_is_reached_for_from_the_day_before_it_and_by_one(): void
+    {
+        $exchange = $this->app->make(SimulatedExchange::class);
+        foreach ([[self::FROM, self::FROM], [20160714, self::MONTH]] as [$from, $to]) {
+            $exchange->reach($from, $to);
+            $this->assertNull($exchange->reaches());
+        }
+        $exchange->reach(self::FROM, self::MONTH);
+        $exchange->reach(self::FROM, self::TO);
+        $this->assertSame(self::MONTH, $exchange->reaches());
+    }
+
     public function test_a_block_that_two_were_given_is_stored_once(): void
     {
         [$to] = $this->begin();
