@@ -64,7 +64,7 @@ final readonly class DataStamp
         $versions = DB::table('company_versions')->pluck('version', 'company_id')->all();
         foreach ($parts as [$stamp, $companies]) {
             $sum = 0;
-            foreach ($companies as $company) {
+            foreach (array_unique($companies) as $company) {
                 $sum += (int) ($versions[$company] ?? 0);
             }
             if ($stamp !== $this->ofCompanies($sum, null)) {

@@ -116,6 +116,13 @@ final class DataStampTest extends DemoTestCase
         $this->assertTrue($this->stamp->holds([$parts[0]]));
     }
 
+    public function test_a_company_that_is_named_twice_was_not_changed_by_that(): void
+    {
+        DataStamp::changeCompanies([$this->one]);
+        $twice = [$this->one, $this->other, $this->one];
+        $this->assertTrue($this->stamp->holds([[$this->stamp->readOf($twice), $twice]]));
+    }
+
     public function test_a_refresh_computes_only_the_part_anew_whose_company_was_changed(): void
     {
         config(['logion.companies_of_a_part.columns' => 7]);
