@@ -34,6 +34,9 @@ final readonly class Advance
     /** So many days of a block are worth handing to another worker. */
     private const WORTH_SHARING = 24;
 
+    /** So often it is looked whether another has ended. */
+    private const LOOK_EVERY_MICROSECONDS = 200_000;
+
     public function __construct(
         private SimulatedExchange $exchange,
         private NextDay $next,
@@ -70,6 +73,7 @@ final readonly class Advance
 
     /**
      * Begins the next days of a wish. What is not worth sharing out is stored, unless there are days already that wait for their metrics.
+     * While another is at it, it waits.
      *
      * @param  Wish  $wish
      * @param  int  $from  day after which it began
@@ -78,7 +82,10 @@ final readonly class Advance
      */
     public function begin(array $wish, int $from, Closure $progress): ?array
     {
-        $alone = $this->alone();
+        while (($alone = LifeLock::tryFor(SimulationState::LOCK)) === null) {
+            $progress(...$this->progress($wish, $from));
+            usleep(self::LOOK_EVERY_MICROSECONDS);
+        }
         try {
             $this->awaitsMetrics() || $this->store($wish, $from, $progress, self::COMPUTED_EVERY, $this->isWorthSharing(...));
             // Days before the one that is seen next would change what is computed of it.

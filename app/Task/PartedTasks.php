@@ -182,7 +182,12 @@ final readonly class PartedTasks
     {
         if ($task->state === 'cancelled' && $task->message === null) {
             $said = $this->work($order)->cancelled();
-            $said === null || $task->update(['message' => $said]);
+            // It may have been asked for anew meanwhile.
+            $said === null ||
+                Task::query()
+                    ->whereKey($task->id)
+                    ->where('state', 'cancelled')
+                    ->update(['message' => $said]);
         }
     }
 

@@ -19,10 +19,13 @@ test('the exchange goes on from Desk, and the program with it', async ({ page })
   await expect(clock.getByRole('progressbar')).toBeVisible()
   await expect(clock).toContainText(/[1-9]\d* of 252 days/)
   await clock.getByRole('button', { name: 'Cancel' }).click()
-  await expect(clock.getByRole('alert')).toHaveText('Cancelled. The days before are stored.')
+  await expect(clock.getByRole('alert')).toHaveText('Cancelled. Days that were begun are kept.')
   await expect(clock.getByRole('button', { name: 'A week' })).toBeVisible()
-  // Everything moves to the last day that is stored once its metrics are there.
+  // Everything moves to the last day that is stored once its metrics are there; who does not wait for that is not refused.
+  await clock.getByRole('button', { name: 'Next day' }).click()
+  await expect(clock).toContainText('Days are on their way')
   await expect(clock).toContainText('goes on when you let it')
+  await expect(clock.getByRole('alert')).toBeHidden()
   await expect(page.getByText(`as of ${await clock.locator('strong').innerText()}`)).toBeVisible()
 
   // A company has the price of the day on which the exchange stands.
@@ -42,6 +45,8 @@ test('a results day is read from Desk: announced, told beside what was expected,
     await clock.getByRole('button', { name: by }).click()
     await expect(clock.locator('strong')).not.toHaveText(before, { timeout: 120_000 })
     await expect(clock.getByRole('button', { name: by })).toBeVisible()
+    await expect(clock).toContainText('goes on when you let it')
+    await expect(clock.getByRole('alert')).toBeHidden()
     await page.waitForLoadState('networkidle')
   }
   // Who follows nobody yet takes the example.

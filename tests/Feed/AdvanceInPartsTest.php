@@ -13,8 +13,10 @@ use App\Storage\DataStamp;
 use App\Storage\InstallationDay;
 use App\Storage\NextDay;
 use Illuminate\Database\Events\QueryExecuted;
+use Illuminate\Database\Events\TransactionCommitted;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Event;
 use Tests\DemoTestCase;
 
 /** The exchange goes on in stages whose metrics any number of workers compute: nothing shows how many, nor who died or cancelled. */
@@ -119,7 +121,7 @@ final class AdvanceInPartsTest extends DemoTestCase
         $this->deleteJson("/api/v1/tasks/{$task->id}")->assertNoContent();
         $this->work(6);
         $this->assertSame('cancelled', $task->refresh()->state);
-        $this->assertSame('Cancelled. The days before are stored.', $task->message);
+        $this->assertSame('Cancelled. Days that were begun are kept.', $task->message);
         $day = (int) DB::table('simulations')->value('day');
         $this->assertSame(20260703, $day);
         $this->assertTrue($this->app->make(ColumnStore::class)->isComplete($day));
@@ -127,6 +129,24 @@ final class AdvanceInPartsTest extends DemoTestCase
         $again = $this->advance(1);
         $this->work(8);
         $this->assertSame(['done', 1], [$again->refresh()->state, $again->done], (string) $again->message);
+    }
+
+    public function test_who_lets_it_go_on_again_while_what_was_begun_is_completed_is_told_of_that_alone(): void
+    {
+        $task = $this->advance(3);
+        $this->work(2);
+        $this->deleteJson("/api/v1/tasks/{$task->id}")->assertNoContent();
+        $again = null;
+        Event::listen(function (TransactionCommitted $end) use (&$again): void {
+            // Just before it is said what became of the one before.
+            if ($again === null && $this->app->make(ColumnStore::class)->isComplete(20260703)) {
+                $again = $this->advance(1);
+            }
+        });
+        $this->work(1);
+        $this->assertSame([$task->id, 'waiting', null], [$again?->id, $task->refresh()->state, $task->message]);
+        $this->work(12);
+        $this->assertSame(['done', 1, null], [$task->refresh()->state, $task->done, $task->message]);
     }
 
     public function test_what_another_process_stored_meanwhile_is_computed_too(): void
@@ -165,6 +185,21 @@ final class AdvanceInPartsTest extends DemoTestCase
         $this->assertSame('done', $task->refresh()->state, (string) $task->message);
         $day = (int) DB::table('simulations')->value('day');
         $this->assertSame($day, $this->app->make(InstallationDay::class)->read());
+        $kept = SimulatedDatabase::metrics($day);
+        $this->app->make(ColumnStore::class)->refresh($day);
+        $this->assertSame(SimulatedDatabase::metrics($day), $kept);
+    }
+
+    public function test_companies_whose_data_were_changed_before_report(): void
+    {
+        DataStamp::changeCompanies(DB::table('companies')->pluck('id')->map(intval(...))->all());
+        $task = Task::query()->findOrFail($this->postJson('/api/v1/simulation/advance', ['next_event' => true])->json('id'));
+        for ($jobs = 0; $jobs < 60 && $task->refresh()->isUnderWay(); $jobs++) {
+            $this->work(1);
+        }
+        $this->assertSame('done', $task->refresh()->state, (string) $task->message);
+        $day = (int) $this->app->make(ColumnStore::class)->latestDay();
+        $this->assertTrue(DB::table('filings')->where('filed_on', $day)->exists());
         $kept = SimulatedDatabase::metrics($day);
         $this->app->make(ColumnStore::class)->refresh($day);
         $this->assertSame(SimulatedDatabase::metrics($day), $kept);

@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace Tests\Feed;
 
 use App\Models\Role;
+use App\Models\Task;
 use App\Storage\LifeLock;
 use App\Storage\SimulationState;
+use Illuminate\Database\Events\QueryExecuted;
+use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Tests\DemoTestCase;
 
@@ -81,21 +84,58 @@ final class SimulationApiTest extends DemoTestCase
             ->assertJsonPath('detail', 'No exchange is simulated here. bin/demo makes an installation with one.');
     }
 
-    public function test_one_goes_on_at_a_time(): void
+    public function test_one_goes_on_at_a_time_and_who_comes_second_waits(): void
     {
         $this->actingAs($this->someone());
-        // Another process: on a server one with a connection of its own.
-        config(['database.connections.other' => config('database.connections.'.config('database.default'))]);
-        $lock = LifeLock::tryFor(SimulationState::LOCK, DB::connection('other'));
-        $this->assertNotNull($lock);
-        $task = $this->postJson('/api/v1/simulation/advance', ['days' => 1])
-            ->assertStatus(202)
-            ->json();
-        $this->assertSame('failed', $task['state']);
-        $this->assertStringContainsString('going on already', $task['message']);
-        $lock->release();
+        $lock = $this->lockOfAnother();
+        $looks = 0;
+        DB::listen(static function (QueryExecuted $query) use (&$looks, $lock): void {
+            self::looks($query) && ++$looks === 3 && $lock->release();
+        });
         $this->postJson('/api/v1/simulation/advance', ['days' => 1])
             ->assertStatus(202)
-            ->assertJsonPath('state', 'done');
+            ->assertJson(['state' => 'done', 'done' => 1, 'total' => 1]);
+        $this->assertGreaterThan(3, $looks);
+        $this->getJson('/api/v1/simulation')->assertJson(['day' => '2026-07-01', 'ahead' => false]);
+    }
+
+    public function test_who_waits_can_cancel(): void
+    {
+        $this->actingAs($this->someone());
+        $lock = $this->lockOfAnother();
+        $looks = 0;
+        DB::listen(static function (QueryExecuted $query) use (&$looks): void {
+            self::looks($query) &&
+                ++$looks === 2 &&
+                Task::query()->update(['state' => 'cancelled']);
+        });
+        $this->postJson('/api/v1/simulation/advance', ['days' => 1])
+            ->assertStatus(202)
+            ->assertJsonPath('state', 'cancelled');
+        $this->assertSame(3, $looks);
+        $lock->release();
+        $this->getJson('/api/v1/simulation')->assertJson(['day' => '2026-06-30', 'going_on' => false, 'ahead' => false]);
+    }
+
+    public function test_a_command_does_not_wait_and_says_so(): void
+    {
+        $lock = $this->lockOfAnother();
+        $this->assertSame(1, Artisan::call('logion:advance'));
+        $this->assertStringContainsString('The exchange is going on already.', Artisan::output());
+        $lock->release();
+        $this->assertSame(0, Artisan::call('logion:advance'), Artisan::output());
+    }
+
+    /** Another process that is at it: on a server one with a connection of its own. */
+    private function lockOfAnother(): LifeLock
+    {
+        config(['database.connections.other' => config('database.connections.'.config('database.default'))]);
+
+        return LifeLock::tryFor(SimulationState::LOCK, DB::connection('other')) ?? $this->fail('Nobody is at it.');
+    }
+
+    private static function looks(QueryExecuted $query): bool
+    {
+        return preg_match('/^update .tasks. set .done.*state.* != \?$/', $query->sql) === 1;
     }
 }

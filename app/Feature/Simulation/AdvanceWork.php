@@ -117,7 +117,7 @@ final readonly class AdvanceWork implements PartedWork
     /** The days before are kept, with their metrics. */
     public function cancelled(): ?string
     {
-        return $this->advance->complete() ? Words::say('cancelled_the_days_before_are') : null;
+        return $this->advance->complete() ? Words::say('cancelled_days_that_were_begun') : null;
     }
 
     /** @throws WorkCancelled */

@@ -14,12 +14,15 @@ const YEAR = 252
 const session = useSession()
 const task = ref<number | null>(null)
 const problem = ref<string | null>(null)
+/** Work has ended, and where the exchange stands now is not known yet. */
+const isSettling = ref(false)
 let wasAhead = false
 const { state: exchange, reload: reloadExchange } = useAnswer(
   'simulation',
   () => session.latestDay,
   async (_, signal) => {
     const found = await ask(api.GET('/simulation', { signal }))
+    isSettling.value = false
     task.value ??= found.task ?? null
     // After a cancel, or where somebody else lets it go on, days come whose metrics are still computed.
     if (wasAhead && !found.ahead && task.value === null) {
@@ -44,10 +47,12 @@ const { state: answer, reload } = useAnswer(
 )
 const work = computed(() => (task.value === null ? null : (answer.value.data ?? null)))
 const isGoingOn = computed(() => task.value !== null)
+const areDaysOnTheirWay = computed(() => isGoingOn.value || isSettling.value || exchange.value.data?.ahead === true)
 
 /** The work has ended: everything of the latest day is another. */
 async function arrive(state: string, message: string | null): Promise<void> {
   task.value = null
+  isSettling.value = true
   problem.value = state === 'done' ? null : message
   await session.load()
   session.figuresChanged()
@@ -68,7 +73,7 @@ async function cancel(): Promise<void> {
   if (task.value !== null) await ask(api.DELETE('/tasks/{id}', { params: { path: { id: task.value } } })).catch(() => undefined)
   // The metrics of the days before may come between this look at the latest day and the next.
   wasAhead = true
-  await arrive('cancelled', 'Cancelled. The days before are stored.')
+  await arrive('cancelled', 'Cancelled. Days that were begun are kept.')
 }
 </script>
 
@@ -78,8 +83,8 @@ async function cancel(): Promise<void> {
       <p>
         The exchange stands at <strong>{{ exchange.data.day }}</strong>.
       </p>
-      <p v-if="exchange.data.ahead" class="quiet">
-        Its metrics are being computed; until they are there, everything is as of {{ session.latestDay }}.
+      <p v-if="areDaysOnTheirWay" class="quiet">
+        Days are on their way; until their metrics are there, everything is as of {{ session.latestDay }}.
       </p>
       <p v-else class="quiet">Simulated, it goes on when you let it: prices, reports, estimates and news of the next days.</p>
     </div>
