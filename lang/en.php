@@ -130,6 +130,8 @@ return [
             'currency.',
         'currency_of_the_share' => 'Currency of the share for one of the reports',
         'current_password_is_wrong' => 'The present password is another.',
+        'data_change_all_the_while' => 'The data were changed again and again while metrics were computed of '.
+            'them, so none were stored. Ask again when less is taken in.',
         'database_does_not_answer' => 'The database does not answer: {why}',
         'database_is_damaged' => 'The database {path} is damaged ({found}). Restore the last back-up with bin/restore.',
         'database_is_missing' => 'There is no database at {path}. Name another with DB_DATABASE, restore a back-up with bin/restore, or '.

@@ -360,10 +360,13 @@ final readonly class Advance
 
     private function computeWhatIsStored(): void
     {
-        do {
+        DataStamp::insist(function (): bool {
             $plan = $this->plan();
-        } while ($plan !== null && ! $this->next->follow($plan));
-        $plan === null || $this->settled($plan->day);
+            $isStored = $plan === null || $this->next->follow($plan);
+            $plan !== null && $isStored && $this->settled($plan->day);
+
+            return $isStored;
+        });
     }
 
     /**

@@ -98,14 +98,18 @@ final class ColumnStore
      */
     public function refresh(int $asOf, ?Closure $progress = null): int
     {
-        do {
+        $count = 0;
+        DataStamp::insist(function () use ($asOf, $progress, &$count): bool {
             $members = $this->universes->on($asOf);
+            $count = count($members);
             $ids = array_column($members, 'id');
             $stamps = [[$this->stamp->readOf($ids), $ids]];
             $columns = $this->computation->columns($ids, $asOf, self::ownMetrics(), $progress);
-        } while (! $this->keep($asOf, $members, $columns, fn (): bool => $this->stamp->holds($stamps)));
 
-        return count($members);
+            return $this->keep($asOf, $members, $columns, fn (): bool => $this->stamp->holds($stamps));
+        });
+
+        return $count;
     }
 
     /** @return list<string> metrics of a company by itself */

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Storage;
 
 use App\Models\Setting;
+use Closure;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use Logion\Figure\Words;
 
 /**
  * Tells whether what is shared changed since: imports taken in or undone, what was changed by hand or changed back, and the day the data
@@ -22,8 +24,27 @@ final readonly class DataStamp
     /** Above so many companies all are taken for changed. */
     private const MOST = 1000;
 
+    /** After so many tries it is given up to compute what data that change all the while give. */
+    private const MOST_TRIES = 20;
+
     public function __construct(private InstallationDay $day)
     {
+    }
+
+    /**
+     * Does again what was done with data that were changed before it was stored.
+     *
+     * @param  Closure(): bool  $try  false where nothing was stored since data were changed
+     *
+     * @throws \RuntimeException where that does not end
+     */
+    public static function insist(Closure $try): void
+    {
+        for ($tries = 1; ! $try(); $tries++) {
+            if ($tries === self::MOST_TRIES) {
+                throw new \RuntimeException(Words::say('data_change_all_the_while'));
+            }
+        }
     }
 
     /** Of that and of what somebody changed for themselves. */

@@ -168,6 +168,27 @@ final class DataStampTest extends DemoTestCase
         $this->assertTrue($columns->isComplete(20190520));
     }
 
+    public function test_what_is_changed_all_the_while_is_given_up_with_a_word(): void
+    {
+        $tries = 0;
+        $tell = function (int $done, int $total) use (&$tries): void {
+            $done < $total || DataStamp::changeCompanies([$this->one]);
+            $tries += (int) ($done === $total);
+        };
+        $columns = $this->app->make(ColumnStore::class);
+        try {
+            $columns->refresh(20190520, $tell);
+            $this->fail('It was changed each time.');
+        } catch (\RuntimeException $error) {
+            $this->assertStringContainsString('changed again and again', $error->getMessage());
+        }
+        $this->assertSame(20, $tries);
+        $this->assertFalse($columns->isComplete(20190520));
+        // Nothing of that stays in the way.
+        $columns->refresh(20190520);
+        $this->assertTrue($columns->isComplete(20190520));
+    }
+
     public function test_a_change_that_is_changed_back_while_a_refresh_is_under_way_is_not_overlooked(): void
     {
         $task = Task::query()->create(['kind' => 'refresh', 'subject' => 'stamp', 'state' => 'running']);
