@@ -146,7 +146,7 @@ final class AheadTest extends DemoTestCase
         $this->assertNotNull($another);
         $advance = $this->app->make(Advance::class);
         try {
-            $advance->begin(self::WISH, self::TODAY, static fn () => null);
+            $advance->wished(self::WISH, static fn () => null);
             $this->fail('Two begin days.');
         } catch (\RuntimeException $why) {
             $this->assertStringContainsString('going on already', $why->getMessage());
