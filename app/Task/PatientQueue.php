@@ -13,11 +13,23 @@ final class PatientQueue extends DatabaseQueue implements Lanes
 {
     use TakesTurns;
 
+    /** After a job the next is often on its way: the next stage of work, or a part of it. So long it is looked for at once. */
+    private const EXPECTS_MORE_NANOSECONDS = 500_000_000;
+
+    private const LOOK_AGAIN_MICROSECONDS = 15_000;
+
+    private bool $wasAtWork = false;
+
     public function pop($queue = null)
     {
         $this->leave();
+        $until = hrtime(true) + ($this->wasAtWork ? self::EXPECTS_MORE_NANOSECONDS : 0);
+        while (($job = $this->ready()->exists() ? parent::pop($queue) : null) === null && hrtime(true) < $until) {
+            usleep(self::LOOK_AGAIN_MICROSECONDS);
+        }
+        $this->wasAtWork = $job !== null;
 
-        return $this->areEmpty() ? null : parent::pop($queue);
+        return $job;
     }
 
     public function areEmpty(): bool
@@ -28,16 +40,12 @@ final class PatientQueue extends DatabaseQueue implements Lanes
     /** The first job of the lane that has waited longest for its turn and in which none is at work. */
     protected function getNextAvailableJob($queue)
     {
-        $ready = fn (): Builder => $this->database->table($this->table)->where(function ($query): void {
-            $this->isAvailable($query);
-            $this->isReservedButExpired($query);
-        });
         $first = [];
-        foreach ($ready()->distinct()->pluck('queue') as $lane) {
+        foreach ($this->ready()->distinct()->pluck('queue') as $lane) {
             if (! Lane::isFor((string) $lane, $queue)) {
                 continue;
             }
-            $first[(string) $lane] = (int) $ready()->where('queue', $lane)->min('id');
+            $first[(string) $lane] = (int) $this->ready()->where('queue', $lane)->min('id');
         }
         foreach ($this->inTurn($first) as $lane) {
             if ($this->enter($this->database, $lane)) {
@@ -49,6 +57,15 @@ final class PatientQueue extends DatabaseQueue implements Lanes
         }
 
         return null;
+    }
+
+    /** Jobs that nobody is at. */
+    private function ready(): Builder
+    {
+        return $this->database->table($this->table)->where(function ($query): void {
+            $this->isAvailable($query);
+            $this->isReservedButExpired($query);
+        });
     }
 
     protected function marshalJob($queue, $job)

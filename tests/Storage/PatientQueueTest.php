@@ -57,6 +57,30 @@ final class PatientQueueTest extends DemoTestCase
         $this->assertSame(['user-ada', 'user-ada'], [$one->pop()?->getQueue(), DB::table('jobs')->max('queue')]);
     }
 
+    public function test_after_a_job_the_next_is_looked_for_at_once_and_for_a_while(): void
+    {
+        $worker = $this->worker();
+        $push = static fn () => $worker->push(new BeginParts(ColumnWork::order(1, 20200630, null, 'default')));
+        $looks = 0;
+        DB::listen(static function (QueryExecuted $query) use (&$looks, $push): void {
+            str_contains($query->sql, 'exists') && ++$looks === 4 && $push();
+        });
+        $this->assertNull($worker->pop());
+        $this->assertSame(1, $looks, 'who had nothing to do sleeps until it looks again');
+        $push();
+        $worker->pop()?->delete();
+        $next = $worker->pop();
+        $this->assertSame(5, $looks);
+        $this->assertNotNull($next, 'it came while the worker looked');
+        $next->delete();
+        $this->assertNull($worker->pop());
+        $this->assertGreaterThan(6, $looks);
+        $this->assertLessThan(60, $looks);
+        $before = $looks;
+        $this->assertNull($worker->pop());
+        $this->assertSame($before + 1, $looks, 'in the end it gives up');
+    }
+
     private function worker(): PatientQueue
     {
         $queue = new PatientQueue(DB::connection(), 'jobs', 'default', 7200);
