@@ -21,7 +21,7 @@ enum Subject: string
     case MemberEnd = 'member_end';
     case Filing = 'filing';
     case Bar = 'bar';
-    case HourlyBar = 'hourly_bar';
+    case BarsByHour = 'bars_by_hour';
     case Action = 'action';
     case Dividend = 'dividend';
     case Consensus = 'consensus';

@@ -58,23 +58,24 @@ final readonly class BarReader
         $rows =
             $listing === null
                 ? []
-                : DB::table('hourly_bars')
+                : DB::table('bars_by_hour')
                     ->where('listing_id', $listing->id)
                     ->where('day', '<=', $asOf)
                     ->orderBy('day')
-                    ->orderBy('hour')
-                    ->get();
+                    ->pluck('hours', 'day');
         $days = $closes = $highs = $lows = $opens = $volumes = $hours = [];
-        foreach ($rows as $row) {
-            $at = TradingDays::lastUntil($prices->days, (int) $row->day);
+        foreach ($rows as $day => $ofDay) {
+            $at = TradingDays::lastUntil($prices->days, (int) $day);
             $factor = $at < 0 ? 1.0 : $prices->splitFactors[$at];
-            $days[] = (int) $row->day;
-            $hours[] = (int) $row->hour;
-            $opens[] = $row->open * $factor;
-            $highs[] = $row->high * $factor;
-            $lows[] = $row->low * $factor;
-            $closes[] = $row->close * $factor;
-            $volumes[] = $row->volume / $factor;
+            foreach (json_decode((string) $ofDay, flags: JSON_THROW_ON_ERROR) as [$hour, $open, $high, $low, $close, $volume]) {
+                $days[] = (int) $day;
+                $hours[] = $hour;
+                $opens[] = $open * $factor;
+                $highs[] = $high * $factor;
+                $lows[] = $low * $factor;
+                $closes[] = $close * $factor;
+                $volumes[] = $volume / $factor;
+            }
         }
 
         return ['bars' => new PriceBars($days, $closes, $highs, $lows, $opens, $volumes), 'hours' => $hours];

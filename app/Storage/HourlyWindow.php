@@ -31,7 +31,7 @@ final class HourlyWindow
             ->value('day');
         if ($first !== null) {
             // Named by listing they are found by the key; by day alone all would be looked at.
-            DB::table('hourly_bars')
+            DB::table('bars_by_hour')
                 ->whereIn('listing_id', DB::table('listings')->select('id'))
                 ->where('day', '<', (int) $first)
                 ->delete();

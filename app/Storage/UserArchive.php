@@ -44,7 +44,7 @@ final class UserArchive
         'buildings',
         'leases',
         'bars',
-        'hourly_bars',
+        'bars_by_hour',
         'corporate_actions',
         'dividends',
         'estimates',

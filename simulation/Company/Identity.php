@@ -11,6 +11,7 @@ use Simulation\Calendar;
 use Simulation\Chance;
 use Simulation\Market\HourlyBars;
 use Simulation\Market\SharePrice;
+use Simulation\Publication;
 use Simulation\Subject;
 use Simulation\Wire;
 use Simulation\World;
@@ -182,9 +183,8 @@ final class Identity
         $former = $p->events['former_ticker'] ?? null;
         $listing = $former !== null && $wire->day < $former[1] ? self::FURTHER + $p->id : $p->id;
         $wire->publish(Subject::Bar, 1020, ['listing' => $listing, ...$bar]);
-        foreach ($wire->hours ? HourlyBars::of($bar, $p->seed, $listing, $wire->day) : [] as $hour) {
-            $wire->publish(Subject::HourlyBar, 60 * ($hour['hour'] + 1), ['listing' => $listing, ...$hour]);
-        }
+        $hours = $wire->hours ? HourlyBars::of($bar, $p->seed, $listing, $wire->day) : [];
+        $hours === [] || $wire->publish(Subject::BarsByHour, Publication::CLOSE, ['listing' => $listing, 'hours' => $hours]);
         $class = $p->events['second_class'] ?? null;
         if ($class === null && ! $this->abroad) {
             return;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Api;
 
+use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Facades\DB;
 use Logion\Time\Day;
 use Tests\DemoTestCase;
@@ -137,25 +138,28 @@ final class MarketTest extends DemoTestCase
             ->assertCreated()
             ->json();
         $this->assertSame('2026-06-30', $line['drawn_on']);
-        $day = (int) DB::table('bars')->where('listing_id', $this->listingId('BRSW'))->max('day');
+        $listing = $this->listingId('BRSW');
+        $day = (int) DB::table('bars')->where('listing_id', $listing)->max('day');
         DB::table('drawn_lines')->update(['drawn_on' => Day::plus($day, -1)]);
         DB::table('corporate_actions')->insert([
-            'security_id' => DB::table('listings')->where('id', $this->listingId('BRSW'))->value('security_id'),
+            'security_id' => DB::table('listings')->where('id', $listing)->value('security_id'),
             'kind' => 'split',
             'ex_date' => $day,
             'ratio' => 4,
         ]);
-        foreach (['bars', 'hourly_bars'] as $table) {
-            DB::table($table)
-                ->where('listing_id', $this->listingId('BRSW'))
-                ->where('day', $day)
-                ->update([
-                    'open' => DB::raw('open / 4'),
-                    'high' => DB::raw('high / 4'),
-                    'low' => DB::raw('low / 4'),
-                    'close' => DB::raw('close / 4'),
-                ]);
-        }
+        $ofDay = static fn (Builder $rows): Builder => $rows->where('listing_id', $listing)->where('day', $day);
+        $ofDay(DB::table('bars'))->update([
+            'open' => DB::raw('open / 4'),
+            'high' => DB::raw('high / 4'),
+            'low' => DB::raw('low / 4'),
+            'close' => DB::raw('close / 4'),
+        ]);
+        $hours = array_map(
+            static fn (array $bar): array => [$bar[0], $bar[1] / 4, $bar[2] / 4, $bar[3] / 4, $bar[4] / 4, $bar[5]],
+            json_decode($ofDay(DB::table('bars_by_hour'))->value('hours')),
+        );
+        $this->assertCount(8, $hours);
+        $ofDay(DB::table('bars_by_hour'))->update(['hours' => json_encode($hours)]);
         $after = $this->market('BRSW', $query);
         $quarter = static fn (array $line): array => array_map(static fn (?float $x): ?float => $x === null ? null : $x / 4, $line);
         foreach (['open', 'high', 'low', 'close'] as $of) {

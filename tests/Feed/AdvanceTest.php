@@ -54,7 +54,7 @@ final class AdvanceTest extends TestCase
             [
                 'facts',
                 'bars',
-                'hourly_bars',
+                'bars_by_hour',
                 'estimates',
                 'observations',
                 'dividends',

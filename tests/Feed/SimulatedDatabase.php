@@ -30,7 +30,7 @@ final class SimulatedDatabase
         'buildings',
         'leases',
         'bars',
-        'hourly_bars',
+        'bars_by_hour',
         'corporate_actions',
         'dividends',
         'estimates',
