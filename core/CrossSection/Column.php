@@ -192,9 +192,13 @@ final class Column
                 $bounds[] = $bound;
             }
         }
-        $codes = '';
-        foreach ($values as $value) {
-            $codes .= chr($value == $value ? Bisection::below($bounds, $value, orEqual: true) : 0);
+        $codes = str_repeat("\0", count($values));
+        $bin = 0;
+        foreach ($order as $position) {
+            while ($bin < count($bounds) && $bounds[$bin] <= $values[$position]) {
+                $bin++;
+            }
+            $codes[$position] = chr($bin);
         }
 
         return new self(
