@@ -14,6 +14,7 @@ use App\Storage\NextDay;
 use App\Storage\SimulationState;
 use Closure;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Sleep;
 use Logion\Figure\Words;
 
 /**
@@ -34,8 +35,10 @@ final readonly class Advance
     /** So many days of a block are worth handing to another worker. */
     private const WORTH_SHARING = 24;
 
-    /** So often it is looked whether another has ended. */
-    private const LOOK_EVERY_MICROSECONDS = 200_000;
+    /** So often it is looked whether another has ended, and so many times: what was begun by who cancelled ends sooner. */
+    private const LOOK_EVERY_MILLISECONDS = 200;
+
+    private const MOST_LOOKS = 600;
 
     public function __construct(
         private SimulatedExchange $exchange,
@@ -73,7 +76,7 @@ final readonly class Advance
 
     /**
      * Begins the next days of a wish. What is not worth sharing out is stored, unless there are days already that wait for their metrics.
-     * While another is at it, it waits.
+     * While another is at it, it waits, two minutes at most.
      *
      * @param  Wish  $wish
      * @param  int  $from  day after which it began
@@ -82,10 +85,7 @@ final readonly class Advance
      */
     public function begin(array $wish, int $from, Closure $progress): ?array
     {
-        while (($alone = LifeLock::tryFor(SimulationState::LOCK)) === null) {
-            $progress(...$this->progress($wish, $from));
-            usleep(self::LOOK_EVERY_MICROSECONDS);
-        }
+        $alone = $this->awaited(fn () => $progress(...$this->progress($wish, $from)));
         try {
             $this->awaitsMetrics() || $this->store($wish, $from, $progress, self::COMPUTED_EVERY, $this->isWorthSharing(...));
             // Days before the one that is seen next would change what is computed of it.
@@ -385,6 +385,21 @@ final readonly class Advance
             }
             $goesOn();
         }
+    }
+
+    /** @param  Closure(): void  $waits  called now and then */
+    private function awaited(Closure $waits): LifeLock
+    {
+        for ($looks = 1; $looks < self::MOST_LOOKS; $looks++) {
+            $alone = LifeLock::tryFor(SimulationState::LOCK);
+            if ($alone !== null) {
+                return $alone;
+            }
+            $waits();
+            Sleep::for(self::LOOK_EVERY_MILLISECONDS)->milliseconds();
+        }
+
+        return $this->alone();
     }
 
     /** One begins days of a database at a time; who is killed lets go. */

@@ -11,6 +11,7 @@ use App\Storage\SimulationState;
 use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Sleep;
 use Tests\DemoTestCase;
 
 /** The exchange goes on at the word of an editor. */
@@ -115,6 +116,21 @@ final class SimulationApiTest extends DemoTestCase
         $this->assertSame(3, $looks);
         $lock->release();
         $this->getJson('/api/v1/simulation')->assertJson(['day' => '2026-06-30', 'going_on' => false, 'ahead' => false]);
+    }
+
+    public function test_who_waits_too_long_is_told(): void
+    {
+        $this->actingAs($this->someone());
+        Sleep::fake();
+        $lock = $this->lockOfAnother();
+        $task = $this->postJson('/api/v1/simulation/advance', ['days' => 1])
+            ->assertStatus(202)
+            ->json();
+        $this->assertSame('failed', $task['state']);
+        $this->assertStringContainsString('going on already', $task['message']);
+        Sleep::assertSleptTimes(599);
+        $lock->release();
+        $this->postJson('/api/v1/simulation/advance', ['days' => 1])->assertJsonPath('state', 'done');
     }
 
     public function test_a_command_does_not_wait_and_says_so(): void
