@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, shallowRef, toValue, watch, type ComputedRef, type MaybeRefOrGetter } from 'vue'
 import { Problem } from './client'
 import { useSession } from '@/stores/session'
@@ -23,8 +23,10 @@ export function useAnswer<Q, T>(
   again: (data: T) => number | false = () => false,
 ): { state: ComputedRef<Answer<T>>; reload: () => void } {
   const session = useSession()
+  const queries = useQueryClient()
+  const key = computed(() => [name, toValue(question), session.figures, session.peers, session.revision] as const)
   const query = useQuery({
-    queryKey: computed(() => [name, toValue(question), session.figures, session.peers, session.revision] as const),
+    queryKey: key,
     queryFn: async ({ queryKey, signal }): Promise<T | typeof UNASKED> => (await answer(queryKey[1] as Q, signal)) ?? UNASKED,
     placeholderData: keepPreviousData,
     // An answer is replaced, never changed: to watch each of its thousands of figures would take longer than to draw them.
@@ -42,5 +44,10 @@ export function useAnswer<Q, T>(
     if (data === undefined || data === UNASKED || query.isPlaceholderData.value) return { status: 'pending', data: last.value }
     return { status: 'success', data: data as T }
   })
-  return { state, reload: () => void query.refetch() }
+  // A first answer on its way may be from before what is asked anew for: it is broken off, not waited for.
+  const reload = async (): Promise<void> => {
+    await queries.cancelQueries({ queryKey: key.value, exact: true })
+    await query.refetch()
+  }
+  return { state, reload: () => void reload() }
 }

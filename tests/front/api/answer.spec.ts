@@ -77,6 +77,25 @@ describe('an answer', () => {
     expect(state()).toEqual({ status: 'success', data: 'two' })
   })
 
+  it('does not take the first answer, asked for before a change, for one after it', async () => {
+    const { asked, state, reload } = asking(ref<number | null>(1))
+    reload()
+    await flushPromises()
+    expect(asked.map((of) => of.signal.aborted)).toEqual([true, false])
+    asked[0]!.give('before')
+    await flushPromises()
+    expect(state().data).toBeUndefined()
+    asked[1]!.give('after')
+    await flushPromises()
+    expect(state()).toEqual({ status: 'success', data: 'after' })
+    reload()
+    reload()
+    await flushPromises()
+    asked.at(-1)!.give('last')
+    await flushPromises()
+    expect(state()).toEqual({ status: 'success', data: 'last' })
+  })
+
   it('asks nothing where there is nothing to ask', async () => {
     const question = ref<number | null>(null)
     const { asked, state } = asking(question)
