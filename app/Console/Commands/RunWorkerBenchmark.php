@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Console\BenchmarkCopy;
+use App\Console\WorkTally;
 use App\Feature\BackTest\BackTestWork;
 use App\Feature\Simulation\AdvanceWork;
 use App\Feature\Value\ValueSimulationWork;
@@ -23,12 +24,16 @@ use Symfony\Component\Process\Process;
 
 /**
  * Times work in parts by one worker and by two, and beside them two such works at once on two databases, a worker each, who have nothing
- * to wait for but the machine: half their time is the least that two workers can take here.
+ * to wait for but the machine: half their time is the least that two workers can take here. Where the time of two workers went: they
+ * computed, waited within a job (for their turn to write, or the disk), or had no job; and what the host of this machine took from it.
+ *
+ * @phpstan-type Spent array{seconds: float, jobs: float, computed: float, stolen: float|null}
  */
 final class RunWorkerBenchmark extends Command
 {
     protected $signature = 'logion:bench-workers {kinds?* : refresh, back-test, draws, month, quarter, half-year, year} {--rounds=3} '.
-        '{--once= : measure one kind on this database itself, by so many workers, and print the seconds}';
+        '{--once= : measure one kind on this database itself, by so many workers, and print the seconds} '.
+        '{--worker= : be a worker, and tell its seconds in this file}';
 
     protected $description = 'Measure refresh, back-test, draws and the exchange going on by one worker and by two, on copies of the demo';
 
@@ -41,11 +46,19 @@ final class RunWorkerBenchmark extends Command
 
     private const LOOK_EVERY_MICROSECONDS = 10_000;
 
+    private const ENDS_WITHIN_MICROSECONDS = 100_000;
+
+    /** What the kernel counts in, on every Linux that PHP runs on. */
+    private const TICKS_A_SECOND = 100;
+
     public function handle(): int
     {
+        if ($this->option('worker') !== null) {
+            return $this->work($this->option('worker'));
+        }
         $kinds = (array) $this->argument('kinds') ?: ['refresh', 'back-test', 'draws', ...array_slice(array_keys(self::STRETCHES), 1)];
         if ($this->option('once') !== null) {
-            $this->line((string) $this->once($kinds[0], (int) $this->option('once')));
+            $this->line((string) json_encode($this->once($kinds[0], (int) $this->option('once')), JSON_THROW_ON_ERROR));
 
             return self::SUCCESS;
         }
@@ -53,27 +66,47 @@ final class RunWorkerBenchmark extends Command
             $rows = [];
             for ($round = 1; $round <= (int) $this->option('rounds'); $round++) {
                 // In turns: the speed of a shared machine changes.
-                [$one] = $this->seconds($kind, [1]);
-                [$two] = $this->seconds($kind, [2]);
-                $both = $this->seconds($kind, [1, 1]);
-                $least = array_sum($both) / 2 / 2;
-                $rows[] = [
-                    ...array_map(static fn (float $x): string => number_format($x, 2), [$one, $two, $two / $one, $least / $one]),
-                    number_format($least / $two, 2),
-                ];
+                [$one] = $this->spent($kind, [1]);
+                [$two] = $this->spent($kind, [2]);
+                $both = $this->spent($kind, [1, 1]);
+                $rows[] = self::row($one, $two, array_sum(array_column($both, 'seconds')) / 4);
             }
             $this->line("\n{$kind}");
-            $this->table(['one worker, s', 'two, s', 'two / one', 'least possible here / one', 'least possible / two'], $rows);
+            $this->table([...array_keys($rows[0])], $rows);
         }
 
         return self::SUCCESS;
     }
 
     /**
-     * @param  list<int>  $workers  of each work; all of them at once
-     * @return list<float>
+     * @param  Spent  $one
+     * @param  Spent  $two
+     * @param  float  $least  seconds that two workers take at least
+     * @return array<string, string>
      */
-    private function seconds(string $kind, array $workers): array
+    private static function row(array $one, array $two, float $least): array
+    {
+        $ratio = static fn (float $x): string => number_format($x, 2);
+        $part = static fn (float $x): string => round(50 * $x / $two['seconds']).' %';
+
+        return [
+            'one worker, s' => $ratio($one['seconds']),
+            'two, s' => $ratio($two['seconds']),
+            'two / one' => $ratio($two['seconds'] / $one['seconds']),
+            'least possible here / one' => $ratio($least / $one['seconds']),
+            'two computed' => $part($two['computed']),
+            'waited in jobs' => $part($two['jobs'] - $two['computed']),
+            'had no job' => $part(2 * $two['seconds'] - $two['jobs']),
+            'host took' => $two['stolen'] === null ? 'not told' : $part($two['stolen']),
+            'computed by two / by one' => $ratio($two['computed'] / $one['computed']),
+        ];
+    }
+
+    /**
+     * @param  list<int>  $workers  of each work; all of them at once
+     * @return list<Spent>
+     */
+    private function spent(string $kind, array $workers): array
     {
         $running = [];
         foreach ($workers as $nth => $count) {
@@ -87,41 +120,46 @@ final class RunWorkerBenchmark extends Command
         }
 
         return array_map(
-            static fn (Process $process): float => $process->wait() === 0
-                ? (float) $process->getOutput()
+            static fn (Process $process): array => $process->wait() === 0
+                ? json_decode($process->getOutput(), true, flags: JSON_THROW_ON_ERROR)
                 : throw new \RuntimeException($process->getErrorOutput().$process->getOutput()),
             $running,
         );
     }
 
-    /** Workers are started as an installation does, and have been at work before: what they read once is read. */
-    private function once(string $kind, int $workers): float
+    /**
+     * Workers are started as an installation does, and have been at work before: what they read once is read.
+     *
+     * @return Spent
+     */
+    private function once(string $kind, int $workers): array
     {
         config(['queue.default' => 'database']);
-        $started = [];
+        $started = $tallies = [];
         for ($nth = 0; $nth < $workers; $nth++) {
+            $tallies[] = $tally = config('database.connections.sqlite.database').".worker-{$nth}";
             $started[] = $worker = new Process(
-                [
-                    PHP_BINARY,
-                    '-d',
-                    'memory_limit=2G',
-                    base_path('artisan'),
-                    'queue:work',
-                    'database',
-                    '--tries=1',
-                    '--sleep=0.1',
-                    '--memory=1024',
-                    '--quiet',
-                ],
+                [PHP_BINARY, '-d', 'memory_limit=2G', base_path('artisan'), 'logion:bench-workers', "--worker={$tally}"],
                 timeout: null,
             );
             $worker->start();
         }
         sleep(2);
         try {
-            $this->time('week and a half');
+            $this->seconds('week and a half');
+            $before = [...self::tallied($tallies), 'stolen' => self::stolen()];
+            $seconds = $this->seconds($kind);
+            $stolen = self::stolen();
+            // The last job is told of when it has ended, a moment after the work.
+            usleep(self::ENDS_WITHIN_MICROSECONDS);
+            $after = self::tallied($tallies);
 
-            return $this->time($kind);
+            return [
+                'seconds' => $seconds,
+                'jobs' => $after['jobs'] - $before['jobs'],
+                'computed' => $after['computed'] - $before['computed'],
+                'stolen' => $stolen === null ? null : $stolen - $before['stolen'],
+            ];
         } finally {
             foreach ($started as $worker) {
                 $worker->stop(0);
@@ -129,7 +167,33 @@ final class RunWorkerBenchmark extends Command
         }
     }
 
-    private function time(string $kind): float
+    private function work(string $tally): int
+    {
+        (new WorkTally($tally))->follow(app('events'));
+
+        return $this->call('queue:work', ['connection' => 'database', '--tries' => 1, '--sleep' => 0.1, '--memory' => 1024]);
+    }
+
+    /**
+     * @param  list<string>  $files
+     * @return array{jobs: float, computed: float} of all workers
+     */
+    private static function tallied(array $files): array
+    {
+        $all = array_map(WorkTally::read(...), $files);
+
+        return ['jobs' => array_sum(array_column($all, 'jobs')), 'computed' => array_sum(array_column($all, 'computed'))];
+    }
+
+    /** Seconds of all processors that the host gave to others while something here was ready to go on; null where it does not say. */
+    private static function stolen(): ?float
+    {
+        $ticks = preg_match('/^cpu(?: +\d+){7} +(\d+)/', (string) @file_get_contents('/proc/stat'), $found) === 1 ? (int) $found[1] : null;
+
+        return $ticks === null ? null : $ticks / self::TICKS_A_SECOND;
+    }
+
+    private function seconds(string $kind): float
     {
         $task = Task::query()->create(['kind' => $kind, 'subject' => 'bench', 'state' => 'waiting']);
         $order = $this->order($kind, $task);
