@@ -7,6 +7,7 @@ namespace Tests\Storage;
 use App\Storage\Rehearsal;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\Group;
+use Symfony\Component\Process\Process;
 use Tests\DemoTestCase;
 
 /** Whoever begins to write has the turn; who comes second waits and is not refused for what was read before. */
@@ -40,6 +41,34 @@ final class SqliteConnectionTest extends DemoTestCase
         $other->exec('rollback');
         DB::statement('pragma busy_timeout = 10000');
         $this->assertSame('again', DB::transaction(static fn (): string => 'again'));
+    }
+
+    public function test_who_waits_gets_the_turn_when_the_other_ends_and_waits_as_long_the_next_time(): void
+    {
+        $this->another();
+        $other = new Process([
+            PHP_BINARY,
+            '-r',
+            '$of = new PDO("sqlite:".$argv[1]); $of->exec("begin immediate"); echo "writes"; usleep(150000); $of->exec("rollback");',
+            DB::connection()->getDatabaseName(),
+        ]);
+        $other->start();
+        $other->waitUntil(static fn (string $type, string $said): bool => str_contains($said, 'writes'));
+        $this->assertSame('mine', DB::transaction(static fn (): string => 'mine'));
+        $this->assertSame(10000, DB::scalar('pragma busy_timeout'));
+        $this->assertSame(0, $other->wait());
+    }
+
+    public function test_who_is_refused_waits_as_long_the_next_time(): void
+    {
+        $other = $this->another();
+        DB::statement('pragma busy_timeout = 30');
+        $other->exec('begin immediate');
+        $this->assertStringContainsString('locked', self::refusal(static fn () => DB::transaction(static fn () => null)));
+        $this->assertSame(30, DB::scalar('pragma busy_timeout'));
+        $other->exec('rollback');
+        $this->assertSame('again', DB::transaction(static fn (): string => 'again'));
+        DB::statement('pragma busy_timeout = 10000');
     }
 
     public function test_a_transaction_within_another_takes_back_its_own_part_only(): void
