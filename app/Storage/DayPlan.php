@@ -32,14 +32,14 @@ final readonly class DayPlan
     /**
      * The same, company by company shared out.
      *
-     * @param  positive-int  $most  companies of a part
+     * @param  list<list<int>>  $shares  companies of each part, all of them in their order
      * @return non-empty-list<self>
      */
-    public function parts(int $most): array
+    public function parts(array $shares): array
     {
         $gone = array_values(array_diff($this->reported, $this->companies));
         $parts = [];
-        foreach (array_chunk($this->companies, $most) ?: [[]] as $some) {
+        foreach ($shares ?: [[]] as $some) {
             $parts[] = new self(
                 $this->before,
                 $this->day,

@@ -38,15 +38,13 @@ final readonly class ColumnWork implements PartedWork
     public function parts(): array
     {
         $this->formula === null || ColumnStore::mustNotCompare(Catalogue::builtIn()->parse($this->formula));
-        $companies = $this->companies();
-        $size = PartSize::of(count($companies), config('logion.companies_of_a_part.columns'));
 
         return array_map(
             fn (array $ids): array => [
                 'asked' => ['companies' => $ids, 'years' => $this->formula === null, 'stamp' => $this->stamp->readOf($ids)],
                 'size' => count($ids),
             ],
-            array_chunk($companies, $size) ?: [[]],
+            PartSizes::split($this->companies(), config('logion.companies_of_a_part.columns')) ?: [[]],
         );
     }
 
@@ -71,7 +69,8 @@ final readonly class ColumnWork implements PartedWork
             array_push($years, ...$itsYears);
             $parts[] = array_map(static fn (array $of): Column => new Column(...$of), $columns);
         }
-        if ($companies !== $this->companies()) {
+        $members = $this->formula === null ? $this->universes->on($this->asOf) : [];
+        if ($companies !== ($this->formula === null ? array_column($members, 'id') : $this->companies())) {
             return false;
         }
         $columns = array_map(Column::joined(...), ...$parts);
@@ -83,7 +82,7 @@ final readonly class ColumnWork implements PartedWork
         };
 
         return $this->formula === null
-            ? $this->columns->keep($this->asOf, $this->universes->on($this->asOf), $columns, $keepYears)
+            ? $this->columns->keep($this->asOf, $members, $columns, $keepYears)
             : $this->columns->keepExpression($this->asOf, Catalogue::builtIn()->parse($this->formula), $columns[0], $keepYears);
     }
 

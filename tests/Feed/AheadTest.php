@@ -171,7 +171,7 @@ final class AheadTest extends DemoTestCase
     {
         // Company 9 reported and is not listed any more.
         $plan = new DayPlan(20260630, 20260701, [2, 3, 5, 7, 8], [3, 8], [3, 7, 9]);
-        $parts = $plan->parts(2);
+        $parts = $plan->parts(array_chunk($plan->companies, 2));
         $this->assertEquals(
             [
                 new DayPlan(20260630, 20260701, [2, 3], [3], [9, 3]),
@@ -182,7 +182,7 @@ final class AheadTest extends DemoTestCase
         );
         $this->assertEquals(new DayPlan(20260630, 20260701, [2, 3, 5, 7, 8], [3, 8], [9, 3, 7]), DayPlan::joined($parts));
         $this->assertEquals($parts[0], DayPlan::of(get_object_vars($parts[0])));
-        $this->assertEquals([new DayPlan(null, 20260701, [], [], [9])], (new DayPlan(null, 20260701, [], [], [9]))->parts(2));
+        $this->assertEquals([new DayPlan(null, 20260701, [], [], [9])], (new DayPlan(null, 20260701, [], [], [9]))->parts([]));
     }
 
     public function test_a_split_makes_a_company_one_that_reported_whichever_of_its_shares_it_is_of(): void

@@ -9,7 +9,7 @@ use App\Models\User;
 use App\Storage\DataStamp;
 use App\Task\Lane;
 use App\Task\PartedWork;
-use App\Task\PartSize;
+use App\Task\PartSizes;
 use App\Task\StoresAtTheEnd;
 use App\Task\WorkOrder;
 use Closure;
@@ -40,12 +40,9 @@ final class BackTestWork implements PartedWork
 
     public function parts(): array
     {
-        $companies = $this->companies->candidates();
-        $size = PartSize::of(count($companies), config('logion.companies_of_a_part.back_test'));
-
         return array_map(
             fn (array $some): array => ['asked' => ['companies' => $some, 'stamp' => $this->stampOf($some)], 'size' => count($some)],
-            array_chunk($companies, $size),
+            PartSizes::split($this->companies->candidates(), config('logion.companies_of_a_part.back_test')),
         );
     }
 

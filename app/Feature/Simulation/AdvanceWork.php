@@ -13,7 +13,7 @@ use App\Storage\NextDay;
 use App\Storage\UniverseMembers;
 use App\Task\Lane;
 use App\Task\PartedWork;
-use App\Task\PartSize;
+use App\Task\PartSizes;
 use App\Task\WorkCancelled;
 use App\Task\WorkOrder;
 use Closure;
@@ -63,7 +63,7 @@ final readonly class AdvanceWork implements PartedWork
         $plan = $this->advance->plan();
         if ($plan !== null) {
             $stored = $this->advance->last();
-            foreach ($plan->parts(PartSize::of(count($plan->companies), config('logion.companies_of_a_part.columns'))) as $part) {
+            foreach ($plan->parts(PartSizes::split($plan->companies, config('logion.companies_of_a_part.columns'))) as $part) {
                 $stamp = $this->stamp->readOf($part->lookedAt());
                 $asked[] = ['stamp' => $stamp, 'stored' => $stored, ...get_object_vars($part)];
             }
