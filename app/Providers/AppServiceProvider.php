@@ -26,7 +26,7 @@ use App\Storage\Settings;
 use App\Storage\SqliteConnection;
 use App\Task\PatientConnector;
 use App\Task\RedisLanesConnector;
-use App\Upkeep\Health;
+use App\Upkeep\WorkersSeen;
 use Illuminate\Auth\Access\Response;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Connection;
@@ -60,6 +60,7 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->scoped(ChangeLog::class);
         // It remembers nothing but what follows from its seed, which takes long.
         $this->app->singleton(SimulatedExchange::class);
+        $this->app->singleton(WorkersSeen::class);
         $this->app->bind('db.connector.sqlite', static fn (): KeptSqliteConnector => new KeptSqliteConnector());
         $this->app->bind('db.connector.pgsql', static fn (): KeptPostgresConnector => new KeptPostgresConnector());
         Connection::resolverFor('sqlite', static fn (mixed ...$settings): SqliteConnection => new SqliteConnection(...$settings));
@@ -106,8 +107,8 @@ final class AppServiceProvider extends ServiceProvider
             Event::listen(static fn (ConnectionEstablished $of) => $of->connection->setRecordModificationState(true));
         // Nobody waits at the screen for a job: it waits for its turn to write however long another writes.
         Queue::before(SqliteConnection::waitForJob(...));
-        Queue::looping(static fn () => Health::workerIsThere());
-        Queue::before(static fn (JobProcessing $event) => Health::workerIsThere((int) ($event->job->timeout() ?? 0)));
+        Queue::looping(static fn () => app(WorkersSeen::class)->tell());
+        Queue::before(static fn (JobProcessing $event) => app(WorkersSeen::class)->tell((int) ($event->job->timeout() ?? 0)));
         Model::preventLazyLoading(! $this->app->isProduction());
         Model::preventSilentlyDiscardingAttributes();
     }

@@ -10,22 +10,16 @@ use App\Models\Task;
 use App\Storage\ColumnStore;
 use App\Storage\DatabaseFile;
 use App\Storage\SchemaVersion;
-use Illuminate\Support\Facades\Cache;
 use Logion\Time\Day;
 use Throwable;
 
 /** How the installation does, for who watches over it and for the program that asks every minute. */
 final readonly class Health
 {
-    /** A worker that says nothing for so long has stopped, unless it is at a long job, which it said. */
-    private const SILENT_SECONDS = 60;
-
-    private const WORKERS = 'workers-seen';
-
     /** Work that nobody took up for so long waits for a worker that is not there. */
     private const WAITS_SECONDS = 120;
 
-    public function __construct(private SchemaVersion $schema, private ColumnStore $columns)
+    public function __construct(private SchemaVersion $schema, private ColumnStore $columns, private WorkersSeen $workersSeen)
     {
     }
 
@@ -54,18 +48,6 @@ final readonly class Health
         return ['ok' => ! in_array(false, array_column($checks, 'ok'), true), 'checks' => $checks];
     }
 
-    /** A worker tells that it is there, and until when it may be silent. */
-    public static function workerIsThere(int $silentFor = 0): void
-    {
-        $now = (int) now()->timestamp;
-        $key = gethostname().':'.getmypid();
-        Cache::lock(self::WORKERS.'-lock', 5)->get(static function () use ($key, $now, $silentFor): void {
-            $seen = array_filter(Cache::get(self::WORKERS, []), static fn (int $until): bool => $until > $now);
-            $seen[$key] = $now + self::SILENT_SECONDS + $silentFor;
-            Cache::forever(self::WORKERS, $seen);
-        });
-    }
-
     /** @return array{bool, string} */
     private function database(): array
     {
@@ -87,8 +69,7 @@ final readonly class Health
     /** @return array{bool, string} */
     private function workers(): array
     {
-        $now = now()->timestamp;
-        $alive = count(array_filter(Cache::get(self::WORKERS, []), static fn (int $until): bool => $until > $now));
+        $alive = $this->workersSeen->count();
 
         return [$alive > 0, (string) $alive];
     }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Upkeep;
 
-use App\Upkeep\Health;
 use App\Upkeep\Readiness;
+use App\Upkeep\WorkersSeen;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\Group;
@@ -60,7 +60,7 @@ final class ReadinessTest extends DemoTestCase
                 'ok' => false,
                 'said' => '0',
             ]);
-        Health::workerIsThere();
+        app(WorkersSeen::class)->tell();
         $answer = $this->getJson('/health')->assertOk();
         $answer->assertHeader('Cache-Control', 'no-store, private');
         $told = $said($answer->json('checks'));
@@ -69,7 +69,7 @@ final class ReadinessTest extends DemoTestCase
         $this->travel(61)->seconds();
         $this->getJson('/health')->assertStatus(503);
         // One that took up an hour's work may be silent for an hour.
-        Health::workerIsThere(3600);
+        app(WorkersSeen::class)->tell(3600);
         $this->travel(50)->minutes();
         $this->getJson('/health')->assertOk();
         DB::table('jobs')->insert([
