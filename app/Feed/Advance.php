@@ -112,6 +112,7 @@ final readonly class Advance
             $next = min($to, $this->exchange->dayAfter($block->day(), self::WRITTEN_TOGETHER));
             // Nothing is written before it is told: what takes most of the time keeps nobody from writing.
             self::tell($block, $next, $goesOn);
+            $block->pack();
             // Another may have been given the same, and have been quicker.
             $isOurs = DB::transaction(static function () use ($block, $next): bool {
                 $isOurs = $block->isAsOpened();

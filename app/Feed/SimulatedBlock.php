@@ -12,6 +12,9 @@ use Simulation\Exchange;
 /** What a block of companies of the simulated exchange tells: its days need no other block. */
 final class SimulatedBlock implements Feed
 {
+    /** What is kept of it, where it was packed since the last day it told. */
+    private ?string $packed = null;
+
     /**
      * @param  Exchange  $exchange  joined by what the shares of the block made of days that are not closed
      * @param  list<ListedCompany>  $companies  as they are after the last day they told
@@ -42,12 +45,21 @@ final class SimulatedBlock implements Feed
 
     public function on(int $day): array
     {
+        $this->packed = null;
+
         return PublicationArrival::inOrder($this->exchange->companies($this->companies, $day, true), $this->writer);
+    }
+
+    /** Packs what is kept of it ahead of {@see settle}, so that nobody waits for that who would write. */
+    public function pack(): void
+    {
+        $this->packed = SimulationState::packed($this->companies);
     }
 
     public function settle(int $day): void
     {
-        $this->state->keep($this->number, $this->companies, $day, $this->exchange->moves());
+        $packed = $this->packed ?? SimulationState::packed($this->companies);
+        $this->state->keep($this->number, $packed, $day, $this->exchange->moves());
         $this->writer->flush();
         $this->kept = $this->day = $day;
     }

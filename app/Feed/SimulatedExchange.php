@@ -144,7 +144,7 @@ final class SimulatedExchange
                     self::write($writer, $exchange->companies($block, $day, $day >= $hourly));
                     $day % 100 < 4 && $progress($done + intdiv(count($block) * ($day - $days[0]), max(1, $until - $days[0])), $companies);
                 }
-                $this->state->keep($number, $block, $until);
+                $this->state->keep($number, SimulationState::packed($block), $until);
                 $progress($done += count($block), $companies);
             }
             foreach ($days as $day) {

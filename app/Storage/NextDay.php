@@ -101,11 +101,14 @@ final readonly class NextDay
      * let go when the next day comes.
      *
      * @param  (Closure(): bool)|null  $first  called in the transaction; where it says no nothing is stored
-     * @return bool whether it was stored
+     * @return bool whether it was stored; not where companies came or went since it was planned
      */
     public function put(DayPlan $plan, DayFigures $figures, ?Closure $first = null): bool
     {
         $members = $this->universes->on($plan->day);
+        if (array_column($members, 'id') !== $plan->companies) {
+            return false;
+        }
         $computed = $figures->daily === [] ? [] : array_combine(self::daily(), $figures->daily);
         $lasting = $figures->lasting === [] ? [] : array_combine(self::lasting(), $figures->lasting);
         $places = array_flip($plan->before === null ? [] : $this->companiesOf($plan->before) ?? []);

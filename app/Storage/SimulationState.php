@@ -105,14 +105,20 @@ final class SimulationState
         return array_map($this->unpacked(...), DB::table('simulation_blocks')->orderBy('number')->pluck('moves')->all());
     }
 
+    /** @param  list<ListedCompany>  $companies  of a block */
+    public static function packed(array $companies): string
+    {
+        return (string) igbinary_serialize($companies);
+    }
+
     /**
-     * @param  list<ListedCompany>  $companies
+     * @param  string  $companies  {@see packed}
      * @param  array<int, array<int, array{float, float}>>  $moves  what is needed of them for indices that are not closed yet
      */
-    public function keep(int $number, array $companies, int $day, array $moves = []): void
+    public function keep(int $number, string $companies, int $day, array $moves = []): void
     {
         DB::table('simulation_blocks')->updateOrInsert(['number' => $number], [
-            'companies' => Blob::bound((string) igbinary_serialize($companies)),
+            'companies' => Blob::bound($companies),
             'day' => $day,
             'moves' => $moves === [] ? null : Blob::bound((string) igbinary_serialize($moves)),
         ]);

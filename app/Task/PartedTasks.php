@@ -60,13 +60,15 @@ final readonly class PartedTasks
         }
         $this->watched($order, $task, function () use ($order, $task, $part): void {
             if ($part->found === null) {
-                $found = $this->work($order)->compute($part->asked, static function () use ($task): void {
+                $work = $this->work($order);
+                $found = $work->compute($part->asked, static function () use ($task): void {
                     $task->refresh()->state === 'running' || throw new WorkCancelled();
                 });
-                DB::transaction(static function () use ($task, $part, $found): void {
+                $told = $work instanceof TellsProgress ? $work->progress() : null;
+                DB::transaction(static function () use ($task, $part, $found, $told): void {
                     if (TaskPart::query()->whereKey($part->id)->whereNull('found')->lockForUpdate()->exists()) {
                         $part->update(['found' => $found]);
-                        $task->increment('done', $part->size);
+                        $told === null ? $task->increment('done', $part->size) : $task->update(['done' => $told[0], 'total' => $told[1]]);
                     }
                 });
             }

@@ -10,6 +10,7 @@ use App\Models\Task;
 use App\Models\TaskPart;
 use App\Storage\ColumnStore;
 use App\Storage\DataStamp;
+use App\Storage\DayPlan;
 use App\Storage\InstallationDay;
 use App\Storage\NextDay;
 use Illuminate\Database\Events\QueryExecuted;
@@ -221,6 +222,20 @@ final class AdvanceInPartsTest extends DemoTestCase
         $this->assertFalse($this->app->make(ColumnStore::class)->isComplete($plan->day));
         $this->assertSame(self::TODAY, $this->app->make(InstallationDay::class)->read());
         $this->assertTrue($next->follow($plan));
+        $this->assertTrue($this->app->make(ColumnStore::class)->isComplete($plan->day));
+    }
+
+    public function test_what_was_planned_is_not_stored_where_a_company_came_since(): void
+    {
+        $wish = ['days' => 1, 'to' => null, 'next_event' => false];
+        $advance = $this->app->make(Advance::class);
+        $advance->begin($wish, self::TODAY, static fn () => null);
+        $plan = $advance->plan() ?? $this->fail('A day is stored.');
+        $before = new DayPlan($plan->before, $plan->day, array_slice($plan->companies, 1), $plan->anew, $plan->reported);
+        $next = $this->app->make(NextDay::class);
+        $this->assertFalse($next->put($before, $next->compute($before, static fn () => null)));
+        $this->assertFalse($this->app->make(ColumnStore::class)->isComplete($plan->day));
+        $this->assertTrue($next->put($plan, $next->compute($plan, static fn () => null)));
         $this->assertTrue($this->app->make(ColumnStore::class)->isComplete($plan->day));
     }
 

@@ -10,10 +10,10 @@ use App\Storage\DataStamp;
 use App\Storage\DayFigures;
 use App\Storage\DayPlan;
 use App\Storage\NextDay;
-use App\Storage\UniverseMembers;
 use App\Task\Lane;
 use App\Task\PartedWork;
 use App\Task\PartSizes;
+use App\Task\TellsProgress;
 use App\Task\WorkCancelled;
 use App\Task\WorkOrder;
 use Closure;
@@ -24,7 +24,7 @@ use Logion\Figure\Words;
  * some companies on the last day of the stage before: so nothing but the close of a stage is done by one. Nobody sees a day before its
  * metrics are there. Who is killed anywhere costs the part that was under way.
  */
-final readonly class AdvanceWork implements PartedWork
+final readonly class AdvanceWork implements PartedWork, TellsProgress
 {
     /** One at a time goes on, whoever asks. */
     public const KIND = 'advance';
@@ -39,7 +39,6 @@ final readonly class AdvanceWork implements PartedWork
     public function __construct(
         private Advance $advance,
         private NextDay $next,
-        private UniverseMembers $universes,
         private DataStamp $stamp,
         private int $task,
         private int $from,
@@ -77,7 +76,6 @@ final readonly class AdvanceWork implements PartedWork
     {
         if (isset($asked[self::BLOCK])) {
             $this->advance->bring($asked[self::BLOCK], $asked['to'], $goesOn);
-            $this->tell(...$this->advance->progress($this->wish, $this->from));
 
             return serialize(null);
         }
@@ -100,18 +98,20 @@ final readonly class AdvanceWork implements PartedWork
         $this->advance->close();
         if ($plans !== []) {
             $plan = DayPlan::joined($plans);
-            if (
-                $plan->companies !== array_column($this->universes->on($plan->day), 'id') ||
-                ! $this->next->put($plan, DayFigures::joined($figures), fn (): bool => $this->stamp->holds($stamps))
-            ) {
+            if (! $this->next->put($plan, DayFigures::joined($figures), fn (): bool => $this->stamp->holds($stamps))) {
                 return false;
             }
             $this->advance->settled($plan->day);
         }
-        $this->tell(...$this->advance->progress($this->wish, $this->from));
+        $this->tell(...$this->progress());
 
         // Where days are left they are the next stage.
         return $this->advance->isDone($this->wish, $this->from);
+    }
+
+    public function progress(): array
+    {
+        return $this->advance->progress($this->wish, $this->from);
     }
 
     /** The days before are kept, with their metrics. */
