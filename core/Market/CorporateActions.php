@@ -58,17 +58,15 @@ final readonly class CorporateActions
     }
 
     /**
-     * Factor per trading day for splits alone and for splits with dividends.
+     * Factor per trading day for splits alone.
      *
      * @param  list<int>  $days  ascending
      * @param  list<float>  $closes  raw
-     * @return array{split: list<float>, total: list<float>}
+     * @return list<float>
      */
-    public function factors(array $days, array $closes): array
+    public function splitFactors(array $days, array $closes): array
     {
-        $ones = $days === [] ? [] : array_fill(0, count($days), 1.0);
-
-        return ['split' => $this->adjusted($ones, $days, $closes, false), 'total' => $this->adjusted($ones, $days, $closes, true)];
+        return $this->adjusted($days === [] ? [] : array_fill(0, count($days), 1.0), $days, $closes, false);
     }
 
     /**

@@ -88,17 +88,17 @@ final class PriceSeries
         }
         // A split with an ex-date on which nothing traded yet is in force all the same: shares are counted in new ones from that day.
         $this->pending = $days === [] || $asOf === null ? 1.0 : 1 / $actions->splitRatio($days[count($days) - 1], $asOf);
-        $factors = array_map(fn (float $factor): float => $factor * $this->pending, $actions->factors($days, $rawCloses)['split']);
-        $this->splitFactors = $factors;
-        $this->closes = self::scaled($rawCloses, $factors);
-        $this->highs = $rawHighs !== null ? self::scaled($rawHighs, $factors) : $this->closes;
-        $this->lows = $rawLows !== null ? self::scaled($rawLows, $factors) : $this->closes;
-        $this->volumes = self::scaled($rawVolumes ?? [], array_map(static fn (float $factor): float => 1 / $factor, $factors));
+        self::makeWhenRead($this);
+    }
+
+    private static function makeWhenRead(self $series): void
+    {
+        unset($series->splitFactors, $series->closes, $series->highs, $series->lows, $series->volumes);
     }
 
     /**
-     * Many as-of days are asked for the last price only, and nothing about dividends: what a series is cut to, and the closes adjusted
-     * for dividends, are made when first read.
+     * Many as-of days are asked for the last price only, and nothing about dividends: what a series is cut to, what splits make of it, and
+     * the closes adjusted for dividends, are made when first read.
      *
      * @return list<float>
      */
@@ -107,20 +107,34 @@ final class PriceSeries
         if ($this->whole !== null && in_array($name, self::SLICED, true)) {
             return $this->{$name} = array_slice($this->whole->{$name}, 0, $this->length);
         }
-        if ($name !== 'adjusted') {
-            throw new \LogicException("A price series has no {$name}.");
-        }
 
-        if ($this->withDividends === null) {
-            $adjusted =
-                $this->actions->splits === [] && $this->actions->dividends === [] && $this->actions->inKind === []
-                    ? $this->rawCloses
-                    : $this->actions->adjusted($this->rawCloses, $this->days, $this->rawCloses, true);
-            $this->withDividends =
-                $this->pending === 1.0 ? $adjusted : array_map(fn (float $close): float => $close * $this->pending, $adjusted);
-        }
+        return match ($name) {
+            'splitFactors' => $this->splitFactors = array_map(
+                fn (float $factor): float => $factor * $this->pending,
+                $this->actions->splitFactors($this->days, $this->rawCloses),
+            ),
+            'closes' => $this->closes = self::scaled($this->rawCloses, $this->splitFactors),
+            'highs' => $this->highs = $this->rawHighs === null ? $this->closes : self::scaled($this->rawHighs, $this->splitFactors),
+            'lows' => $this->lows = $this->rawLows === null ? $this->closes : self::scaled($this->rawLows, $this->splitFactors),
+            'volumes' => $this->volumes = array_map(
+                static fn (float $shares, float $factor): float => $shares * (1 / $factor),
+                $this->rawVolumes ?? [],
+                ($this->rawVolumes ?? []) === [] ? [] : $this->splitFactors,
+            ),
+            'adjusted' => $this->withDividends ??= $this->withDividends(),
+            default => throw new \LogicException("A price series has no {$name}."),
+        };
+    }
 
-        return $this->withDividends;
+    /** @return list<float> */
+    private function withDividends(): array
+    {
+        $adjusted =
+            $this->actions->splits === [] && $this->actions->dividends === [] && $this->actions->inKind === []
+                ? $this->rawCloses
+                : $this->actions->adjusted($this->rawCloses, $this->days, $this->rawCloses, true);
+
+        return $this->pending === 1.0 ? $adjusted : array_map(fn (float $close): float => $close * $this->pending, $adjusted);
     }
 
     /**
@@ -209,7 +223,8 @@ final class PriceSeries
         $part->pending = 1.0;
         $part->whole = $this->whole ?? $this;
         $part->length = $n;
-        unset($part->days, $part->rawCloses, $part->closes, $part->highs, $part->lows, $part->volumes, $part->splitFactors);
+        unset($part->days, $part->rawCloses);
+        self::makeWhenRead($part);
 
         return $part;
     }

@@ -45,65 +45,75 @@ final readonly class PortfolioPath
         $values = $rebalancings = $periods = [];
         $paid = 0.0;
         $held = $last = [];
-        $cash = self::INVESTED;
+        $cash = $value = self::INVESTED;
         $began = null;
         $bought = [];
-        for ($day = $first; $day < $days; $day++) {
-            $value = $cash;
-            foreach ($held as $member => $amount) {
-                $level = $levels[$member][$day] ?? null;
-                if ($level !== null && $level !== $last[$member]) {
-                    $amount = $held[$member] = ($amount * $level) / $last[$member];
+        $dates = array_values(array_filter(array_keys($targets), static fn (int $day): bool => $day < $days));
+        foreach ($dates as $nth => $day) {
+            if ($began !== null) {
+                $periods[] = self::period($began, $day, $bought, $levels, $paid, $value);
+            }
+            $weights = [];
+            $notBought = [];
+            foreach ($targets[$day] as $member => $weight) {
+                $level = $day > ($ends[$member] ?? -1) ? null : self::levelAt($levels[$member], $day);
+                if ($level === null) {
+                    $notBought[] = $member;
+                } else {
+                    $weights[$member] = $weight;
                     $last[$member] = $level;
                 }
-                $value += $amount;
-                if ($day > $ends[$member]) {
+            }
+            $sum = array_sum($weights);
+            $traded = 0.0;
+            $new = [];
+            foreach ($weights as $member => $weight) {
+                $new[$member] = ($value * $weight) / $sum;
+                $traded += abs($new[$member] - ($held[$member] ?? 0.0));
+            }
+            foreach (array_diff_key($held, $new) as $amount) {
+                $traded += $amount;
+            }
+            $cost = ($traded * $costBasisPoints) / 1e4;
+            $kept = $value > 0 ? 1 - $cost / $value : 0.0;
+            $held = array_map(static fn (float $amount): float => $amount * $kept, $new);
+            $cash = $new === [] ? $value - $cost : 0.0;
+            $rebalancings[] = [
+                'day' => $day,
+                'weights' => array_map(static fn (float $amount): float => $value > 0 ? $amount / $value : 0.0, $new),
+                'turnover' => $value > 0 ? $traded / 2 / $value : 0.0,
+                'cost' => $cost,
+                'not_bought' => $notBought,
+            ];
+            $paid = $value;
+            $began = $day;
+            $bought = $new;
+            $values[] = $value - $cost;
+            // Member by member, not day by day: a back-test holds hundreds for thousands of days.
+            $until = $dates[$nth + 1] ?? $days - 1;
+            $path = $until > $day ? array_fill($day + 1, $until - $day, $cash) : [];
+            foreach ($held as $member => $amount) {
+                [$series, $before] = [$levels[$member], $last[$member]];
+                for ($on = $day + 1; $on <= $until; $on++) {
+                    $level = $series[$on] ?? null;
+                    if ($level !== null && $level !== $before) {
+                        $amount = ($amount * $level) / $before;
+                        $before = $level;
+                    }
+                    $path[$on] += $amount;
+                }
+                [$held[$member], $last[$member]] = [$amount, $before];
+                if ($until > $ends[$member]) {
                     $cash += $amount;
                     unset($held[$member]);
                 }
             }
-            if (isset($targets[$day])) {
-                if ($began !== null) {
-                    $periods[] = self::period($began, $day, $bought, $levels, $paid, $value);
-                }
-                $weights = [];
-                $notBought = [];
-                foreach ($targets[$day] as $member => $weight) {
-                    $level = $day > ($ends[$member] ?? -1) ? null : self::levelAt($levels[$member], $day);
-                    if ($level === null) {
-                        $notBought[] = $member;
-                    } else {
-                        $weights[$member] = $weight;
-                        $last[$member] = $level;
-                    }
-                }
-                $sum = array_sum($weights);
-                $traded = 0.0;
-                $new = [];
-                foreach ($weights as $member => $weight) {
-                    $new[$member] = ($value * $weight) / $sum;
-                    $traded += abs($new[$member] - ($held[$member] ?? 0.0));
-                }
-                foreach (array_diff_key($held, $new) as $amount) {
-                    $traded += $amount;
-                }
-                $cost = ($traded * $costBasisPoints) / 1e4;
-                $kept = $value > 0 ? 1 - $cost / $value : 0.0;
-                $held = array_map(static fn (float $amount): float => $amount * $kept, $new);
-                $cash = $new === [] ? $value - $cost : 0.0;
-                $rebalancings[] = [
-                    'day' => $day,
-                    'weights' => array_map(static fn (float $amount): float => $value > 0 ? $amount / $value : 0.0, $new),
-                    'turnover' => $value > 0 ? $traded / 2 / $value : 0.0,
-                    'cost' => $cost,
-                    'not_bought' => $notBought,
-                ];
-                $paid = $value;
-                $value -= $cost;
-                $began = $day;
-                $bought = $new;
+            $value = $path[$until] ?? $value;
+            if (isset($dates[$nth + 1])) {
+                // Of the day of the next rebalancing what is left after its cost counts.
+                array_pop($path);
             }
-            $values[] = $value;
+            array_push($values, ...$path);
         }
         $end = $first + count($values) - 1;
         if ($began !== null && $began < $end) {

@@ -43,6 +43,25 @@ final class PackedRowsTest extends DemoTestCase
         }
     }
 
+    public function test_closes_alone_are_those_of_all_bars_whatever_happened_to_a_share(): void
+    {
+        $reader = $this->app->make(CompanyReader::class);
+        $split = (int) DB::table('corporate_actions')->where('kind', 'split')->value('security_id');
+        $moved = (int) DB::table('listings')->where('main', true)->groupBy('security_id')->havingRaw('count(*) > 1')->value('security_id');
+        $this->assertGreaterThan(0, min($split, $moved));
+        foreach ([1, 4, $split, $moved] as $security) {
+            $all = $reader->prices($security);
+            $closes = $reader->closes($security);
+            $this->assertNotSame([], $all->days);
+            foreach (['days', 'rawCloses', 'closes', 'adjusted'] as $figure) {
+                $this->assertSame($all->{$figure}, $closes->{$figure}, "{$figure} of {$security}");
+            }
+            $this->assertSame([], $closes->volumes);
+            $this->assertSame($closes->closes, $closes->highs);
+            $this->assertSame(count($all->days), count($all->volumes));
+        }
+    }
+
     public function test_every_number_and_text_survives(): void
     {
         DB::table('facts')->where('company_id', 3)->delete();

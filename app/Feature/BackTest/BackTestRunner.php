@@ -18,6 +18,7 @@ use Logion\CrossSection\Universe;
 use Logion\Figure\Words;
 use Logion\Screening\Funnel;
 use Logion\Screening\ScreenDefinition;
+use Logion\Time\CommonDays;
 use Logion\Time\Day;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
@@ -106,11 +107,12 @@ final class BackTestRunner
         $last = $past->on($lastDay);
         $now = self::pick(Funnel::run($screen, $last), $ranking, $top, $last);
         $levels = [];
-        foreach (array_unique(array_merge($now, ...array_values($picks))) as $id) {
-            $series = $this->baskets->priced($id)->asOf($to);
-            $levels[$id] = BasketRunner::onDays($series, $series->adjusted, $days);
+        $common = new CommonDays($days);
+        $everyone = array_values(array_unique(array_merge($now, ...array_values($picks))));
+        foreach ($this->baskets->priced($everyone, $to) as $id => $series) {
+            $levels[$id] = $common->levels($series->days, $series->adjusted);
         }
-        $benchmark = BasketRunner::onDays($index, $index->adjusted, $days);
+        $benchmark = $common->levels($index->days, $index->adjusted);
         $lag = (int) ($settings['lag'] ?? 1);
         $cost = (float) ($settings['cost'] ?? 0);
         $test = Simulation::run($days, $levels, $benchmark, $picks, $lag, $cost);

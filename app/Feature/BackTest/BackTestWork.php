@@ -6,6 +6,7 @@ namespace App\Feature\BackTest;
 
 use App\Models\BackTest;
 use App\Models\User;
+use App\Storage\CollectorPause;
 use App\Storage\DataStamp;
 use App\Task\Lane;
 use App\Task\PartedWork;
@@ -13,6 +14,7 @@ use App\Task\PartSizes;
 use App\Task\StoresAtTheEnd;
 use App\Task\WorkOrder;
 use Closure;
+use Illuminate\Database\Eloquent\Casts\Json;
 
 /** A back-test split over the companies of its days; what they answered is put together, and what was picked is followed. */
 final class BackTestWork implements PartedWork
@@ -66,7 +68,11 @@ final class BackTestWork implements PartedWork
             }
             $past->take($answers);
         }
-        $this->test->update(['result' => $this->runner->simulate($this->test->settings, $this->plan, $past)]);
+        $result = CollectorPause::during(fn (): array => $this->runner->simulate($this->test->settings, $this->plan, $past));
+        // By the model it would be unpacked four times to see whether it is another: a fifth of the time of what is done here.
+        BackTest::query()
+            ->whereKey($this->test->id)
+            ->update(['result' => Json::encode($result)]);
 
         return true;
     }

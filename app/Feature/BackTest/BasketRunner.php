@@ -20,8 +20,8 @@ use Logion\Portfolio\Performance;
 use Logion\Portfolio\PortfolioPath;
 use Logion\Screening\Funnel;
 use Logion\Screening\ScreenDefinition;
+use Logion\Time\CommonDays;
 use Logion\Time\Day;
-use Logion\Time\TradingDays;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\UnprocessableEntityHttpException;
 
@@ -67,10 +67,11 @@ final class BasketRunner
         }
         $levels = $prices = [];
         $values = $universe->column('market_cap')->gather($members);
-        foreach ($members as $i => $position) {
-            $ticker = $universe->attributeAt('ticker', $position);
-            $series = $this->priced($universe->company($position))->asOf($asOf);
-            $levels[$ticker] = self::onDays($series, $series->adjusted, $days);
+        $common = new CommonDays($days);
+        $i = -1;
+        foreach ($this->priced(array_map($universe->company(...), $members), $asOf) as $series) {
+            $ticker = $universe->attributeAt('ticker', $members[++$i]);
+            $levels[$ticker] = $common->levels($series->days, $series->adjusted);
             if ($settings['weights'] === 'market_value') {
                 // Today's share count at the price of the day: what is known of the past's share counts plays no part here.
                 $last = $series->closes[$series->last()] ?? NAN;
@@ -78,7 +79,7 @@ final class BasketRunner
                     $values[$i] == $values[$i]
                         ? array_map(
                             static fn (?float $close): ?float => $close === null ? null : ($close / $last) * $values[$i],
-                            self::onDays($series, $series->closes, $days),
+                            $common->levels($series->days, $series->closes),
                         )
                         : [];
             }
@@ -92,7 +93,7 @@ final class BasketRunner
         }
         $path = PortfolioPath::run($levels, $targets, $settings['cost']);
         $economy = $this->economy->read();
-        $benchmark = self::onDays($index, $index->adjusted, $days);
+        $benchmark = $common->levels($index->days, $index->adjusted);
 
         return [
             'members' => count($members),
@@ -159,41 +160,27 @@ final class BasketRunner
     /** @throws NotFoundHttpException if there is no such index */
     public function index(string $ticker): PriceSeries
     {
-        return $this->companies->prices($this->indices->find($ticker) ?? throw new NotFoundHttpException($this->indices->unknown($ticker)));
-    }
-
-    /** Prices of a company's share in the currency of the installation. */
-    public function priced(int $companyId): PriceSeries
-    {
-        $identity = $this->identities->of($companyId) ?? throw new \LogicException("Company {$companyId} has no share.");
-        $series = $this->companies->prices($identity->security);
-        $currency = $identity->listing()->currency;
-        $economy = $this->economy->read();
-
-        return $currency === $economy->baseCurrency()
-            ? $series
-            : $series->converted(static fn (int $day): ?float => $economy->exchange($currency, $economy->baseCurrency(), $day));
+        return $this->companies->closes($this->indices->find($ticker) ?? throw new NotFoundHttpException($this->indices->unknown($ticker)));
     }
 
     /**
-     * Levels of a series on other days; null before it begins and after it ends.
+     * Closes of the share of each company in the currency of the installation, as they were known on a day.
      *
-     * @param  list<float>  $levels
-     * @param  list<int>  $days
-     * @return list<float|null>
+     * @param  list<int>  $companies
+     * @return iterable<int, PriceSeries> by company, in their order
      */
-    public static function onDays(PriceSeries $series, array $levels, array $days): array
+    public function priced(array $companies, int $asOf): iterable
     {
-        $aligned = [];
-        $at = $days === [] ? 0 : TradingDays::firstFrom($series->days, $days[0]);
-        $n = count($series->days);
-        foreach ($days as $day) {
-            while ($at < $n && $series->days[$at] < $day) {
-                $at++;
+        $listings = $this->identities->mainListings($companies);
+        $economy = $this->economy->read();
+        foreach ($companies as $id) {
+            $listing = $listings[$id] ?? throw new \LogicException("Company {$id} has no share.");
+            $series = $this->companies->closes($listing->security);
+            if ($listing->currency !== $economy->baseCurrency()) {
+                $rate = static fn (int $day): ?float => $economy->exchange($listing->currency, $economy->baseCurrency(), $day);
+                $series = $series->converted($rate);
             }
-            $aligned[] = $at < $n && $series->days[$at] === $day ? $levels[$at] : null;
+            yield $id => $series->asOf($asOf);
         }
-
-        return $aligned;
     }
 }

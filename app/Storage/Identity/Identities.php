@@ -64,6 +64,17 @@ final class Identities
         return $this->read(self::LISTINGS.' where s.company_id = ?'.self::MAIN_FIRST, $company);
     }
 
+    /**
+     * The latest one of the main class of each, whose price stands for the company.
+     *
+     * @param  list<int>  $companies
+     * @return array<int, DatedListing> by company; none of one that has no share
+     */
+    public function mainListings(array $companies): array
+    {
+        return array_map(self::latest(...), self::ofCompanies($companies));
+    }
+
     /** @return list<DatedListing> of all companies, main ones of each first, by first day */
     public function listings(): array
     {
@@ -194,12 +205,8 @@ final class Identities
         foreach (array_chunk(array_keys($references), self::TOGETHER) as $some) {
             $in = implode(',', $some);
             $same = "select ticker from listings join securities on securities.id = security_id where company_id in ({$in})";
-            $listings = [];
-            foreach (self::readOnce(self::LISTINGS." where s.company_id in ({$in})".self::MAIN_FIRST) as $of) {
-                $listings[$of->company][] = $of;
-            }
             $byTicker = self::withTickers($same);
-            foreach ($listings as $company => $own) {
+            foreach (self::ofCompanies($some) as $company => $own) {
                 $latest = self::latest($own);
                 $references[$company] = (string) Reference::lasting($latest, $byTicker[$latest->ticker]);
             }
@@ -211,6 +218,23 @@ final class Identities
     public function reference(int $company): string
     {
         return $this->references([$company])[$company];
+    }
+
+    /**
+     * @param  list<int>  $companies
+     * @return array<int, non-empty-list<DatedListing>> by company: all its listings, main ones first, by first day
+     */
+    private static function ofCompanies(array $companies): array
+    {
+        $listings = [];
+        foreach (array_chunk($companies, self::TOGETHER) as $some) {
+            $in = implode(',', $some);
+            foreach (self::readOnce(self::LISTINGS." where s.company_id in ({$in})".self::MAIN_FIRST) as $of) {
+                $listings[$of->company][] = $of;
+            }
+        }
+
+        return $listings;
     }
 
     private function written(DatedListing $listing): string

@@ -34,11 +34,12 @@ final class ReturnsAndRiskCases
             },
             'returns.adjusted_close' => static function (array $in): array {
                 $series = self::series($in);
+                $ones = array_fill(0, count($series->days), 1.0);
 
                 return [
                     'adjusted_closes' => $series->adjusted,
                     'split_adjusted_closes' => $series->closes,
-                    'factors' => $series->actions->factors($series->days, $series->rawCloses)['total'],
+                    'factors' => $series->actions->adjusted($ones, $series->days, $series->rawCloses, true),
                 ];
             },
             'returns.total_return' => static function (array $in): array {

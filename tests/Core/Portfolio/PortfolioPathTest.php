@@ -165,4 +165,67 @@ final class PortfolioPathTest extends TestCase
         $this->assertEqualsWithDelta(0.1, Performance::of([20250630, 20260630], [100.0, 110.0], 0.0)->total, 1e-12);
         $this->assertSame(0.0, Performance::of([20250630], [100.0], 0.0)->total);
     }
+
+    /** Followed day by day, as one would by hand; what left the market is cash. */
+    public function test_it_is_what_one_would_have_day_by_day_with_gaps_latecomers_and_shares_that_leave(): void
+    {
+        for ($seed = 1; $seed <= 60; $seed++) {
+            $levels = self::drawn($seed, 6, 50);
+            $ends = [];
+            foreach ($levels as $member => $series) {
+                $from = mt_rand(0, 2) === 0 ? mt_rand(1, 30) : 0;
+                $to = mt_rand(0, 2) === 0 ? mt_rand(5, 45) : 49;
+                foreach ($series as $day => $level) {
+                    $levels[$member][$day] = $day < $from || $day > $to || mt_rand(0, 6) === 0 ? null : $level;
+                }
+                $known = array_keys(array_filter($levels[$member], static fn (?float $level): bool => $level !== null));
+                $ends[$member] = $known === [] ? -1 : max($known);
+            }
+            $targets = [];
+            foreach ([0, mt_rand(3, 20), mt_rand(21, 48)] as $day) {
+                foreach (array_keys($levels) as $member) {
+                    mt_rand(0, 1) === 0 || ($targets[$day][$member] = (float) mt_rand(1, 4));
+                }
+                $targets[$day] ??= [];
+            }
+            $path = PortfolioPath::run($levels, $targets, 30.0);
+            [$cash, $shares, $last] = [100.0, [], []];
+            for ($day = 0; $day < 50; $day++) {
+                foreach ($levels as $member => $series) {
+                    $last[$member] = $series[$day] ?? $last[$member] ?? null;
+                }
+                $value = $cash;
+                $before = [];
+                foreach ($shares as $member => $count) {
+                    $value += $count * $last[$member];
+                    if ($day > $ends[$member]) {
+                        $cash += $count * $last[$member];
+                        unset($shares[$member]);
+                    } else {
+                        $before[$member] = $count * $last[$member];
+                    }
+                }
+                if (isset($targets[$day])) {
+                    $there = array_filter(
+                        $targets[$day],
+                        static fn (string $of): bool => $day <= $ends[$of] && $last[$of] !== null,
+                        ARRAY_FILTER_USE_KEY,
+                    );
+                    $wanted = array_map(static fn (float $weight): float => ($value * $weight) / array_sum($there), $there);
+                    $traded = 0.0;
+                    foreach (array_keys($wanted + $before) as $member) {
+                        $traded += abs(($wanted[$member] ?? 0.0) - ($before[$member] ?? 0.0));
+                    }
+                    $value -= $traded * 0.003;
+                    $scale = $wanted === [] ? 0.0 : $value / array_sum($wanted);
+                    $shares = [];
+                    foreach ($wanted as $member => $amount) {
+                        $shares[$member] = ($amount * $scale) / $last[$member];
+                    }
+                    $cash = $wanted === [] ? $value : 0.0;
+                }
+                $this->assertEqualsWithDelta($value, $path->values[$day], 1e-9, "seed {$seed}, day {$day}");
+            }
+        }
+    }
 }
