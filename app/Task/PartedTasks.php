@@ -68,7 +68,12 @@ final readonly class PartedTasks
                 DB::transaction(static function () use ($task, $part, $found, $told): void {
                     if (TaskPart::query()->whereKey($part->id)->whereNull('found')->lockForUpdate()->exists()) {
                         $part->update(['found' => $found]);
-                        $told === null ? $task->increment('done', $part->size) : $task->update(['done' => $told[0], 'total' => $told[1]]);
+                        // In a statement that writes whatever was read before: so one sees that the work goes on.
+                        $told === null
+                            ? $task->increment('done', $part->size)
+                            : Task::query()
+                                ->whereKey($task->id)
+                                ->update(['done' => $told[0], 'total' => $told[1]]);
                     }
                 });
             }

@@ -15,8 +15,8 @@ interface PartedWork
     /**
      * What is asked of each part, the same for the same data: a part that was found before an end is not asked again.
      *
-     * @return list<array{asked: array<string, mixed>, size: int}> size in what progress is told in; nought of work that tells its
-     *     progress itself
+     * @return list<array{asked: array<string, mixed>, size: int}> size in what progress is told in; nought of work that
+     *     {@see TellsProgress}
      */
     public function parts(): array;
 

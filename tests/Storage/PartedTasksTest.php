@@ -11,6 +11,7 @@ use App\Task\PartedTasks;
 use App\Task\PartedWork;
 use App\Task\PatientQueue;
 use App\Task\StoresAtTheEnd;
+use App\Task\TellsProgress;
 use App\Task\WorkCancelled;
 use App\Task\WorkOrder;
 use Illuminate\Support\Facades\Artisan;
@@ -66,6 +67,25 @@ final class PartedTasksTest extends DemoTestCase
         for ($i = 0; $i < $jobs; $i++) {
             Artisan::call('queue:work', ['connection' => 'database', '--once' => true, '--tries' => 1, '--sleep' => 0]);
         }
+    }
+
+    public function test_work_that_tells_its_progress_has_it_told_with_each_part_and_is_seen_to_go_on(): void
+    {
+        $this->app->bind(LetterWork::class, fn (): LettersOfAll => new LettersOfAll(new LetterWork($this->world), $this->world));
+        $this->begin();
+        $this->assertSame(['running', 0], [$this->task->refresh()->state, $this->task->done]);
+        $this->work(1);
+        $this->assertSame([1, 26], [$this->task->refresh()->done, $this->task->total]);
+        $this->work(1);
+        $this->assertSame([2, 26], [$this->task->refresh()->done, $this->task->total]);
+        // Somebody would take work for lost of which nothing is heard.
+        $this->freezeSecond();
+        $this->travel(90)->seconds();
+        $this->work(1);
+        $this->assertSame(2, $this->task->refresh()->done, 'no more than before');
+        $this->assertTrue($this->task->updated_at?->equalTo(now()));
+        $this->work(1);
+        $this->assertSame(['done', [['A', 'B', 'C']]], [$this->task->refresh()->state, $this->world->stored]);
     }
 
     public function test_parts_are_put_together_in_their_order_and_leave_nothing_behind(): void
@@ -257,6 +277,39 @@ final class PartedTasksTest extends DemoTestCase
         $this->assertSame("{$this->lane}:parts", $one->pop()?->getQueue());
         $this->assertSame("{$this->lane}:parts", $other->pop()?->getQueue(), 'two are at it at a time');
         $this->assertSame('user-berta', $one->pop()?->getQueue(), 'before the third part');
+    }
+}
+
+/** Counts in letters of the whole alphabet. */
+final readonly class LettersOfAll implements PartedWork, TellsProgress
+{
+    public function __construct(private LetterWork $letters, private object $world)
+    {
+    }
+
+    public function parts(): array
+    {
+        return array_map(static fn (array $of): array => [...$of, 'size' => 0], $this->letters->parts());
+    }
+
+    public function compute(array $asked, \Closure $goesOn): string
+    {
+        return $this->letters->compute($asked, $goesOn);
+    }
+
+    public function finish(iterable $found): bool
+    {
+        return $this->letters->finish($found);
+    }
+
+    public function cancelled(): ?string
+    {
+        return $this->letters->cancelled();
+    }
+
+    public function progress(): array
+    {
+        return [min(2, count($this->world->computed)), 26];
     }
 }
 
