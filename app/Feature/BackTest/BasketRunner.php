@@ -66,22 +66,23 @@ final class BasketRunner
             throw new UnprocessableEntityHttpException(Words::say('the_period_has_no_trading_days'));
         }
         $levels = $prices = [];
-        $values = $universe->column('market_cap')->gather($members);
+        $values = $universe->column('market_cap');
         $common = new CommonDays($days);
-        $i = -1;
-        foreach ($this->priced(array_map($universe->company(...), $members), $asOf) as $series) {
-            $ticker = $universe->attributeAt('ticker', $members[++$i]);
+        $positions = array_combine(array_map($universe->company(...), $members), $members);
+        foreach ($this->priced(array_keys($positions), $asOf) as $company => $series) {
+            $ticker = $universe->attributeAt('ticker', $positions[$company]);
             $levels[$ticker] = $common->levels($series->days, $series->adjusted);
             if ($settings['weights'] === 'market_value') {
                 // Today's share count at the price of the day: what is known of the past's share counts plays no part here.
+                $value = $values->at($positions[$company]);
                 $last = $series->closes[$series->last()] ?? NAN;
                 $prices[$ticker] =
-                    $values[$i] == $values[$i]
-                        ? array_map(
-                            static fn (?float $close): ?float => $close === null ? null : ($close / $last) * $values[$i],
+                    $value === null
+                        ? []
+                        : array_map(
+                            static fn (?float $close): ?float => $close === null ? null : ($close / $last) * $value,
                             $common->levels($series->days, $series->closes),
-                        )
-                        : [];
+                        );
             }
         }
         $targets = [];
