@@ -313,14 +313,13 @@ final class Column
         }
         $bounds = $this->bounds === '' ? [] : array_values(unpack('d*', $this->bounds) ?: []);
         $bin = Bisection::below($bounds, $threshold, orEqual: true);
-        $decision = static fn (bool $holds): string => $holds ? Mask::HOLDS : Mask::FAILS;
-        $above = $decision($operator->holds(1.0, 0.0));
-        $below = $decision($operator->holds(0.0, 1.0));
+        [$below, $equal, $above] = self::decisions($operator, $threshold);
         // All bins below the threshold's fail or pass as one, so do those above; its own is marked 2 and looked into.
         $to = Mask::OPEN.str_repeat($below, max(0, $bin - 1)).($bin > 0 ? "\2" : '').str_repeat($above, 255 - $bin);
         $decided = strtr($this->codes, self::everyByte(), $to);
         for ($at = strpos($decided, "\2"); $at !== false; $at = strpos($decided, "\2", $at + 1)) {
-            $decided[$at] = $decision($operator->holds(self::float($this->packed, $at), $threshold));
+            $value = self::float($this->packed, $at);
+            $decided[$at] = $value > $threshold ? $above : ($value < $threshold ? $below : $equal);
         }
 
         return new Mask($decided);
@@ -328,12 +327,22 @@ final class Column
 
     private function compareEach(Operator $operator, float $threshold): Mask
     {
-        $decided = [];
-        foreach ($this->all() as $value) {
-            $decided[] = $value != $value ? NAN : ($operator->holds($value, $threshold) ? 1.0 : 0.0);
+        [$below, $equal, $above] = self::decisions($operator, $threshold);
+        $decided = '';
+        foreach ($this->unpacked() as $value) {
+            $decided .= $value > $threshold ? $above : ($value < $threshold ? $below : ($value != $value ? Mask::OPEN : $equal));
         }
 
-        return Mask::fromValues($decided);
+        return new Mask($decided);
+    }
+
+    /** @return array{string, string, string} of a value below a number, equal to it, and above it */
+    private static function decisions(Operator $operator, float $threshold): array
+    {
+        return array_map(
+            static fn (bool $holds): string => $holds ? Mask::HOLDS : Mask::FAILS,
+            [$operator->holds(0.0, 1.0), $operator->holds($threshold, $threshold), $operator->holds(1.0, 0.0)],
+        );
     }
 
     /** The 256 bytes in order, to translate from. */

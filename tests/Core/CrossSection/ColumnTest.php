@@ -52,6 +52,28 @@ final class ColumnTest extends TestCase
         }
     }
 
+    /** @param  list<float|Absence>  $values */
+    #[DataProvider('columns')]
+    public function test_a_comparison_is_that_of_each_value_and_nothing_compares_with_what_is_no_number(array $values): void
+    {
+        $some = [...array_slice($values, 0, 200), INF, -INF];
+        $columns = [Column::of($some), Column::of($some)->indexed()];
+        foreach (['<', '<=', '>', '>=', '==', '!='] as $operator) {
+            foreach ([1.0, 1.5, 0.0, INF, -INF, NAN] as $threshold) {
+                $expected = '';
+                foreach ($some as $value) {
+                    $holds = is_float($value) && Operator::from($operator)->holds($value, $threshold);
+                    $expected .= $value instanceof Absence ? Mask::OPEN : ($holds ? Mask::HOLDS : Mask::FAILS);
+                }
+                // A number that is none has no place among the bins of an index.
+                foreach (is_nan($threshold) ? [$columns[0]] : $columns as $column) {
+                    $decided = $column->compare(Operator::from($operator), $threshold)->decided;
+                    $this->assertSame(bin2hex($expected), bin2hex($decided), "{$operator} {$threshold}");
+                }
+            }
+        }
+    }
+
     public function test_the_states_tell_why_there_is_no_value(): void
     {
         $column = Column::of([
