@@ -43,20 +43,14 @@ final readonly class PortfolioPath
         $days ??= $levels === [] ? 0 : max(array_map('count', $levels));
         $ends = array_map(self::lastKnown(...), $levels);
         $values = $rebalancings = $periods = [];
-        $paid = 0.0;
-        $held = $last = [];
+        $held = [];
         $cash = $value = self::INVESTED;
-        $began = null;
-        $bought = [];
         $dates = array_values(array_filter(array_keys($targets), static fn (int $day): bool => $day < $days));
         foreach ($dates as $nth => $day) {
-            if ($began !== null) {
-                $periods[] = self::period($began, $day, $bought, $levels, $paid, $value);
-            }
-            $weights = [];
+            $weights = $last = [];
             $notBought = [];
             foreach ($targets[$day] as $member => $weight) {
-                $level = $day > ($ends[$member] ?? -1) ? null : self::levelAt($levels[$member], $day);
+                $level = $day > ($ends[$member] ?? -1) ? null : $levels[$member][$day] ?? self::levelAt($levels[$member], $day);
                 if ($level === null) {
                     $notBought[] = $member;
                 } else {
@@ -85,59 +79,39 @@ final readonly class PortfolioPath
                 'cost' => $cost,
                 'not_bought' => $notBought,
             ];
-            $paid = $value;
-            $began = $day;
-            $bought = $new;
             $values[] = $value - $cost;
             // Member by member, not day by day: a back-test holds hundreds for thousands of days.
             $until = $dates[$nth + 1] ?? $days - 1;
-            $path = $until > $day ? array_fill($day + 1, $until - $day, $cash) : [];
+            if ($until === $day) {
+                break;
+            }
+            $path = array_fill($day + 1, $until - $day, $cash);
+            $returns = [];
             foreach ($held as $member => $amount) {
-                [$series, $before] = [$levels[$member], $last[$member]];
+                $series = $levels[$member];
+                $level = $last[$member];
+                $units = $amount / $level;
                 for ($on = $day + 1; $on <= $until; $on++) {
-                    $level = $series[$on] ?? null;
-                    if ($level !== null && $level !== $before) {
-                        $amount = ($amount * $level) / $before;
-                        $before = $level;
-                    }
-                    $path[$on] += $amount;
+                    $level = $series[$on] ?? $level;
+                    $path[$on] += $units * $level;
                 }
-                [$held[$member], $last[$member]] = [$amount, $before];
+                $returns[$member] = $level / $last[$member] - 1;
+                $held[$member] = $units * $level;
                 if ($until > $ends[$member]) {
-                    $cash += $amount;
+                    $cash += $held[$member];
                     unset($held[$member]);
                 }
             }
-            $value = $path[$until] ?? $value;
+            $periods[] = ['from' => $day, 'to' => $until, 'return' => $value > 0 ? $path[$until] / $value - 1 : 0.0, 'members' => $returns];
+            $value = $path[$until];
             if (isset($dates[$nth + 1])) {
                 // Of the day of the next rebalancing what is left after its cost counts.
                 array_pop($path);
             }
             array_push($values, ...$path);
         }
-        $end = $first + count($values) - 1;
-        if ($began !== null && $began < $end) {
-            $periods[] = self::period($began, $end, $bought, $levels, $paid, $values[$end - $first]);
-        }
 
         return new self($first, $values, $rebalancings, $periods);
-    }
-
-    /**
-     * @param  array<int|string, float>  $bought
-     * @param  array<int|string, list<float|null>>  $levels
-     * @return array{from: int, to: int, return: float, members: array<int|string, float>}
-     */
-    private static function period(int $from, int $to, array $bought, array $levels, float $before, float $after): array
-    {
-        $returns = [];
-        foreach (array_keys($bought) as $member) {
-            $start = self::levelAt($levels[$member], $from);
-            $end = self::levelAt($levels[$member], $to);
-            $returns[$member] = $start === null || $end === null ? 0.0 : $end / $start - 1;
-        }
-
-        return ['from' => $from, 'to' => $to, 'return' => $before > 0 ? $after / $before - 1 : 0.0, 'members' => $returns];
     }
 
     /** @param  list<float|null>  $levels */
