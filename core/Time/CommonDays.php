@@ -49,7 +49,10 @@ final class CommonDays
             }
         }
         $at = array_flip($own);
-        $places = array_map(static fn (int $day): int => $at[$day] ?? -1, $this->days);
+        $places = [];
+        foreach ($this->days as $day) {
+            $places[] = $at[$day] ?? -1;
+        }
         $this->places = [[$own, $places], ...array_slice($this->places, 0, self::REMEMBERED - 1)];
 
         return $places;
