@@ -6,6 +6,7 @@ namespace App\Storage;
 
 use App\Storage\Identity\CompanyIdentity;
 use App\Storage\Identity\Identities;
+use Generator;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Collection;
@@ -47,6 +48,9 @@ final class CompanyReader
 
     /** Nobody else writes while they are packed. */
     private const PACKED_TOGETHER = 50;
+
+    /** Securities whose prices are read together. */
+    private const READ_TOGETHER = 50;
 
     /** @var array<string, PriceSeries|null> by exchange */
     private array $indices = [];
@@ -173,41 +177,66 @@ final class CompanyReader
     /** Daily bars of an index or another security with its splits and dividends, in the currency it is listed in now. */
     public function prices(int $securityId): PriceSeries
     {
-        return $this->ofMain($securityId, null);
+        $listings = $this->mainOf($securityId);
+
+        return $this->series($securityId, $listings, self::currencyOf($listings));
     }
 
-    /** Its closes alone, without ranges and volumes: of what follows hundreds of securities over years, half the time. */
-    public function closes(int $securityId): PriceSeries
+    /**
+     * Closes of hundreds of securities that are followed over years, without ranges and volumes, each in the currency it is listed in now.
+     * What is known of many is asked for together.
+     *
+     * @param  array<int, non-empty-list<DatedListing>>  $listings  those of each that follow one another
+     * @return Generator<int, array{string, PriceSeries}> by the same keys, in the same order: the currency and the closes
+     */
+    public function closesOf(array $listings): Generator
     {
-        return $this->ofMain($securityId, [self::DAY, self::CLOSE]);
+        foreach (array_chunk($listings, self::READ_TOGETHER, true) as $some) {
+            $ids = array_column(array_merge(...$some), 'id');
+            $bars = $this->packed->columnsOf('bars', $ids, [self::DAY, self::CLOSE]);
+            $currencies = array_map(self::currencyOf(...), $some);
+            $actions = $this->actionsOf(array_combine(array_map(static fn (array $its): int => $its[0]->security, $some), $currencies));
+            foreach ($some as $key => $its) {
+                yield $key => [$currencies[$key], $this->seriesOf($its, $currencies[$key], $bars, $actions[$its[0]->security])];
+            }
+        }
     }
 
-    /** @param  list<int>|null  $only  columns of bars */
-    private function ofMain(int $securityId, ?array $only): PriceSeries
+    /** @return non-empty-list<DatedListing> the listings of a security whose prices make its series */
+    private function mainOf(int $securityId): array
     {
-        $listings = array_values(
+        return array_values(
             array_filter($this->identities->ofSecurity($securityId), static fn (DatedListing $listing): bool => $listing->main),
-        );
+        ) ?: throw new \LogicException("Security {$securityId} has no listing.");
+    }
 
-        return $this->series(
-            $securityId,
-            $listings,
-            (DatedListing::nearest($listings, Identities::LATEST) ?? throw new \LogicException("Security {$securityId} has no listing."))
-                ->currency,
-            $only,
-        );
+    /** @param  non-empty-list<DatedListing>  $listings  of a security */
+    private static function currencyOf(array $listings): string
+    {
+        return (DatedListing::nearest($listings, Identities::LATEST) ?? $listings[0])->currency;
+    }
+
+    /** @param  list<DatedListing>  $listings  one after another */
+    private function series(int $securityId, array $listings, string $currency): PriceSeries
+    {
+        $bars = [];
+        foreach ($listings as $listing) {
+            $bars[$listing->id] = $this->packed->columns('bars', $listing->id);
+        }
+
+        return $this->seriesOf($listings, $currency, $bars, $this->actions($securityId, $currency));
     }
 
     /**
      * @param  list<DatedListing>  $listings  one after another
-     * @param  list<int>|null  $only  columns of bars, day and close among them; all by default
+     * @param  array<int, array<int, list<mixed>>>  $columns  bars by listing: day, close and perhaps the others
      */
-    private function series(int $securityId, array $listings, string $currency, ?array $only = null): PriceSeries
+    private function seriesOf(array $listings, string $currency, array $columns, CorporateActions $actions): PriceSeries
     {
         $bars = [];
         foreach ($listings as $nth => $listing) {
             $next = $listings[$nth + 1]->from ?? PHP_INT_MAX;
-            $own = $this->packed->columns('bars', $listing->id, $only);
+            $own = $columns[$listing->id];
             if (count($listings) === 1) {
                 $bars = $own;
                 break;
@@ -229,38 +258,50 @@ final class CompanyReader
             $bars[self::HIGH] ?? null,
             $bars[self::LOW] ?? null,
             $bars[self::VOLUME] ?? null,
-            $this->actions($securityId, $currency),
+            $actions,
         );
     }
 
     /** Splits, what was given in kind, and dividends in a currency; a dividend paid in one whose rate is not known is left out. */
     private function actions(int $securityId, string $currency): CorporateActions
     {
-        $splits = $inKind = [];
-        foreach (
-            $this->rows('select kind, ex_date, ratio from corporate_actions where security_id = ? order by ex_date', $securityId) as $row
-        ) {
+        return $this->actionsOf([$securityId => $currency])[$securityId];
+    }
+
+    /**
+     * @param  non-empty-array<int, string>  $currencies  by security
+     * @return array<int, CorporateActions> by security
+     */
+    private function actionsOf(array $currencies): array
+    {
+        $securities = array_keys($currencies);
+        $among = 'where security_id in ('.implode(', ', array_fill(0, count($securities), '?')).') order by ex_date';
+        $splits = $inKind = $dividends = [];
+        foreach ($this->rows("select security_id, kind, ex_date, ratio from corporate_actions {$among}", ...$securities) as $row) {
             $event = [(int) $row['ex_date'], (float) $row['ratio']];
             if ($row['kind'] === 'split') {
-                $splits[] = $event;
+                $splits[$row['security_id']][] = $event;
             } else {
-                $inKind[] = $event;
+                $inKind[$row['security_id']][] = $event;
             }
         }
-        $dividends = [];
-        foreach (
-            $this->rows('select ex_date, amount, currency from dividends where security_id = ? order by ex_date', $securityId) as $row
-        ) {
+        foreach ($this->rows("select security_id, ex_date, amount, currency from dividends {$among}", ...$securities) as $row) {
+            $currency = $currencies[$row['security_id']];
             $rate =
                 $row['currency'] === $currency
                     ? 1.0
                     : $this->economy->read()->exchange((string) $row['currency'], $currency, (int) $row['ex_date']);
             if ($rate !== null) {
-                $dividends[] = [(int) $row['ex_date'], $row['amount'] * $rate];
+                $dividends[$row['security_id']][] = [(int) $row['ex_date'], $row['amount'] * $rate];
             }
         }
 
-        return new CorporateActions($splits, $dividends, $inKind);
+        $actions = [];
+        foreach ($securities as $id) {
+            $actions[$id] = new CorporateActions($splits[$id] ?? [], $dividends[$id] ?? [], $inKind[$id] ?? []);
+        }
+
+        return $actions;
     }
 
     /**
@@ -440,10 +481,10 @@ final class CompanyReader
     }
 
     /** @return list<array<string, mixed>> */
-    private function rows(string $query, int $parameter): array
+    private function rows(string $query, int ...$parameters): array
     {
         $statement = $this->statement($query);
-        $statement->execute([$parameter]);
+        $statement->execute($parameters);
 
         return $statement->fetchAll(PDO::FETCH_ASSOC);
     }

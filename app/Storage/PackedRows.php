@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Storage;
 
+use Generator;
 use Illuminate\Database\Connection;
 use Illuminate\Support\Facades\DB;
 use PDO;
+use PDOStatement;
 
 /**
  * The rows of a company or listing as columns. A refresh keeps them packed, which is read several times faster than thousands of rows;
@@ -40,7 +42,7 @@ final class PackedRows
     /** Lists of days kept at hand. */
     private const DAYS_KEPT = 15;
 
-    /** @var array<string, \PDOStatement> */
+    /** @var array<string, PDOStatement> */
     private array $statements = [];
 
     /** @var array<string, list<int>> by what they are packed as */
@@ -56,19 +58,41 @@ final class PackedRows
      */
     public function columns(string $source, int $owner, ?array $only = null): array
     {
-        $packed = $this->packed($source, $owner);
-        if ($packed === null) {
-            [$of, $columns, $order, $types] = self::SOURCES[$source];
-            $rows = "select {$columns} from {$source} where {$of} = ?".(self::SEEN[$source] ?? '')." order by {$order}";
+        return $this->columnsOf($source, [$owner], $only)[$owner];
+    }
 
-            return self::across($this->rows($rows, [$owner]), $types, $only);
+    /**
+     * Those of many owners, asked for together.
+     *
+     * @param  key-of<self::SOURCES>  $source
+     * @param  non-empty-list<int>  $owners
+     * @param  list<int>|null  $only  {@see columns}
+     * @return array<int, array<int, list<mixed>>> by owner
+     */
+    public function columnsOf(string $source, array $owners, ?array $only = null): array
+    {
+        [$of, $names, $order, $types] = self::SOURCES[$source];
+        $columns = $upTo = [];
+        foreach ($this->packedOf($source, $owners) as $owner => [$packed, $last]) {
+            $columns[$owner] = $this->unpacked($source, $packed, $only);
+            $upTo[$owner] = $last;
         }
-        $after = $this->after($source, $owner, $packed[1]);
-        if (count($after) <= self::LEAST_AFTER + ($owner % self::SPREAD)) {
-            $this->whole[$source][$owner] = true;
+        $after = $upTo === [] ? [] : $this->afterEach($source, $upTo);
+        foreach ($owners as $owner) {
+            if (! isset($columns[$owner])) {
+                $rows = "select {$names} from {$source} where {$of} = ?".(self::SEEN[$source] ?? '')." order by {$order}";
+                $columns[$owner] = self::across($this->rows($rows, [$owner]), $types, $only);
+
+                continue;
+            }
+            $its = $after[$owner] ?? [];
+            if (count($its) <= self::LEAST_AFTER + ($owner % self::SPREAD)) {
+                $this->whole[$source][$owner] = true;
+            }
+            $columns[$owner] = self::with($columns[$owner], $its, $types);
         }
 
-        return $this->joined($source, $packed[0], $after, $only);
+        return $columns;
     }
 
     /**
@@ -79,38 +103,74 @@ final class PackedRows
      */
     private function packed(string $source, int $owner): ?array
     {
-        $row = $this->rows(
-            "select columns, up_to from packed_rows where source = '{$source}' and owner = ?".
-                (self::isCounted(DB::connection()) ? ' and size = '.self::number($source) : ''),
-            [$owner],
-        )[0] ?? null;
+        return iterator_to_array($this->packedOf($source, [$owner]))[$owner] ?? null;
+    }
 
-        return $row === null ? null : [is_resource($row[0]) ? (string) stream_get_contents($row[0]) : (string) $row[0], (int) $row[1]];
+    /**
+     * @param  key-of<self::SOURCES>  $source
+     * @param  list<int>  $owners
+     * @return Generator<int, array{string, int}> by owner; one after another, as all of them are much to hold
+     */
+    private function packedOf(string $source, array $owners): Generator
+    {
+        $statement = $this->asked(
+            "select owner, columns, up_to from packed_rows where source = '{$source}' and owner in (".
+                implode(', ', array_fill(0, count($owners), '?')).')'.
+                (self::isCounted(DB::connection()) ? ' and size = '.self::number($source) : ''),
+            $owners,
+        );
+        try {
+            foreach ($statement as [$owner, $columns, $upTo]) {
+                yield (int) $owner => [is_resource($columns) ? (string) stream_get_contents($columns) : (string) $columns, (int) $upTo];
+            }
+        } finally {
+            $statement->closeCursor();
+        }
     }
 
     /**
      * @param  key-of<self::SOURCES>  $source
      * @return list<list<mixed>> the rows after those that are packed, up to some day or number
      */
-    private function after(string $source, int $owner, int $upTo, ?int $last = null): array
+    private function after(string $source, int $owner, int $upTo, int $last): array
     {
         [$of, $columns, $order, , $grows] = self::SOURCES[$source];
         $seen = self::SEEN[$source] ?? '';
 
         return $this->rows(
-            "select {$columns} from {$source} where {$of} = ?{$seen} and {$grows} > ?".
-                ($last === null ? '' : " and {$grows} <= ?")." order by {$order}",
-            $last === null ? [$owner, $upTo] : [$owner, $upTo, $last],
+            "select {$columns} from {$source} where {$of} = ?{$seen} and {$grows} > ? and {$grows} <= ? order by {$order}",
+            [$owner, $upTo, $last],
         );
     }
 
     /**
      * @param  key-of<self::SOURCES>  $source
-     * @param  list<list<mixed>>  $after
+     * @param  non-empty-array<int, int>  $upTo  day or number by owner
+     * @return array<int, list<list<mixed>>> by owner, the rows after it; none of one that has no more
+     */
+    private function afterEach(string $source, array $upTo): array
+    {
+        [$of, $columns, $order, , $grows] = self::SOURCES[$source];
+        $kept = implode(', ', array_fill(0, count($upTo), '(cast(? as bigint), cast(? as bigint))'));
+        $rows = $this->rows(
+            "with kept (owner, up_to) as (values {$kept}) select owner, {$columns} from kept join {$source} ".
+                "on {$of} = owner and {$grows} > up_to".(self::SEEN[$source] ?? '')." order by {$order}",
+            array_merge(...array_map(null, array_keys($upTo), array_values($upTo))),
+        );
+        $after = [];
+        foreach ($rows as $row) {
+            $after[(int) array_shift($row)][] = $row;
+        }
+
+        return $after;
+    }
+
+    /**
+     * @param  key-of<self::SOURCES>  $source
      * @param  list<int>|null  $only
      * @return array<int, list<mixed>>
      */
-    private function joined(string $source, string $packed, array $after, ?array $only): array
+    private function unpacked(string $source, string $packed, ?array $only): array
     {
         $parts = igbinary_unserialize($packed);
         // Each column is packed by itself, so that who wants two of them does not unpack all.
@@ -118,11 +178,22 @@ final class PackedRows
         foreach ($only ?? array_keys($parts) as $i) {
             $read[$i] = $source === self::SHARED && $i === 0 ? $this->days($parts[$i]) : igbinary_unserialize($parts[$i]);
         }
-        foreach ($after === [] ? [] : self::across($after, self::SOURCES[$source][3], $only) as $i => $column) {
-            array_push($read[$i], ...$column);
-        }
 
         return $read;
+    }
+
+    /**
+     * @param  array<int, list<mixed>>  $columns
+     * @param  list<list<mixed>>  $after  rows
+     * @return array<int, list<mixed>>
+     */
+    private static function with(array $columns, array $after, string $types): array
+    {
+        foreach ($after === [] ? [] : self::across($after, $types, array_keys($columns)) as $i => $column) {
+            array_push($columns[$i], ...$column);
+        }
+
+        return $columns;
     }
 
     /**
@@ -189,7 +260,7 @@ final class PackedRows
             if ($packed !== null) {
                 $last = $this->last($source, $owner);
                 $after = $this->after($source, $owner, $packed[1], $last);
-                $columns = $this->joined($source, $packed[0], $after, null);
+                $columns = self::with($this->unpacked($source, $packed[0], null), $after, self::SOURCES[$source][3]);
                 $grown[$owner] = [$packed, $last, $after, count($columns[0]), self::together($columns)];
             }
         }
@@ -257,7 +328,7 @@ final class PackedRows
     }
 
     /** @param  key-of<self::SOURCES>  $source */
-    private static function put(\PDOStatement $statement, string $source, int $owner, int $size, string $columns, int $upTo): void
+    private static function put(PDOStatement $statement, string $source, int $owner, int $size, string $columns, int $upTo): void
     {
         $statement->bindValue(1, $source);
         $statement->bindValue(2, $owner, PDO::PARAM_INT);
@@ -289,10 +360,17 @@ final class PackedRows
      */
     private function rows(string $query, array $parameters): array
     {
+        return $this->asked($query, $parameters)->fetchAll();
+    }
+
+    /** @param  list<string|int>  $parameters */
+    private function asked(string $query, array $parameters): PDOStatement
+    {
         $pdo = DB::connection()->getPdo();
         $statement = $this->statements[spl_object_id($pdo).$query] ??= $pdo->prepare($query);
+        $statement->setFetchMode(PDO::FETCH_NUM);
         $statement->execute($parameters);
 
-        return $statement->fetchAll(PDO::FETCH_NUM);
+        return $statement;
     }
 }

@@ -14,7 +14,9 @@ use App\Models\TemplateChoice;
 use App\Storage\ColumnStore;
 use App\Task\BeginParts;
 use Illuminate\Support\Facades\DB;
+use Logion\Portfolio\Performance;
 use Logion\Screening\ScreenDefinition;
+use Logion\Time\Day;
 use Tests\DemoTestCase;
 
 final class BackTestTest extends DemoTestCase
@@ -154,6 +156,10 @@ final class BackTestTest extends DemoTestCase
     {
         $this->assertSame(json_encode($this->run_()), json_encode($this->run_()));
         $this->assertNotSame($this->run_()['fingerprint'], $this->run_(['lag' => 3])['fingerprint']);
+        // Of values to a millionth: what is added up in another order has the same.
+        $result = $this->run_();
+        $rounded = array_map(static fn (float $value): float => round($value / 100, 6), $result['values']);
+        $this->assertSame(substr(sha1((string) json_encode([self::SETTINGS, $rounded])), 0, 16), $result['fingerprint']);
     }
 
     public function test_a_rule_that_never_picks_anything_holds_cash(): void
@@ -173,6 +179,14 @@ final class BackTestTest extends DemoTestCase
         $this->assertNotContains('LNTE', $held($result['dates'][count($result['dates']) - 1]));
         $this->assertNotContains('LNTE', $result['today']);
         $this->assertContains('ASKW', $held($result['dates'][0]), 'It was taken over in 2024.');
+        $this->assertNotEquals(0.0, $result['risk_free']);
+        foreach (['' => 'performance', 'hindsight_' => 'hindsight_performance'] as $which => $name) {
+            $days = array_map(Day::parse(...), $result['days']);
+            $line = array_map(static fn (float $value): float => $value / 100, $result["{$which}values"]);
+            $expected = Performance::of($days, $line, $result['risk_free'], 100.0);
+            $this->assertEqualsWithDelta($expected->sharpe, $result[$name]['sharpe'], 1e-9, $name);
+            $this->assertEqualsWithDelta($expected->total, $result[$name]['total'], 1e-12, $name);
+        }
     }
 
     public function test_everyone_in_equal_weights_without_costs_is_close_to_its_own_mean(): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Storage;
 
 use App\Storage\CompanyReader;
+use App\Storage\Identity\Identities;
 use App\Storage\PackedRows;
 use Illuminate\Database\Events\QueryExecuted;
 use Illuminate\Database\Events\TransactionBeginning;
@@ -46,19 +47,65 @@ final class PackedRowsTest extends DemoTestCase
     public function test_closes_alone_are_those_of_all_bars_whatever_happened_to_a_share(): void
     {
         $reader = $this->app->make(CompanyReader::class);
-        $split = (int) DB::table('corporate_actions')->where('kind', 'split')->value('security_id');
-        $moved = (int) DB::table('listings')->where('main', true)->groupBy('security_id')->havingRaw('count(*) > 1')->value('security_id');
-        $this->assertGreaterThan(0, min($split, $moved));
-        foreach ([1, 4, $split, $moved] as $security) {
+        $identities = $this->app->make(Identities::class);
+        $rate = (string) DB::table('economy_series')->where('name', 'like', 'exchange_rate:%')->value('name');
+        $paying = (int) DB::table('dividends')->max('security_id');
+        DB::table('listings')->where('security_id', $paying)->update(['currency' => explode(':', $rate)[1]]);
+        $listings = $currencies = [];
+        foreach (DB::table('listings')->where('main', true)->distinct()->pluck('security_id') as $id) {
+            $listings[$id] = array_values(array_filter($identities->ofSecurity($id), static fn ($of): bool => $of->main));
+            $currencies[$id] = $listings[$id][count($listings[$id]) - 1]->currency;
+        }
+        $this->assertGreaterThan(count($listings), array_sum(array_map(count(...), $listings)), 'One moved to another exchange.');
+        $this->assertGreaterThan(1, count(array_unique($currencies)));
+        DB::table('packed_rows')->where('source', 'bars')->where('owner', $listings[4][0]->id)->delete();
+        $read = iterator_to_array($reader->closesOf($listings));
+        $this->assertSame(array_keys($listings), array_keys($read));
+        $splits = $dividends = 0;
+        foreach ($read as $security => [$currency, $closes]) {
             $all = $reader->prices($security);
-            $closes = $reader->closes($security);
+            $this->assertSame($currencies[$security], $currency);
             $this->assertNotSame([], $all->days);
             foreach (['days', 'rawCloses', 'closes', 'adjusted'] as $figure) {
-                $this->assertSame($all->{$figure}, $closes->{$figure}, "{$figure} of {$security}");
+                $this->assertTrue($all->{$figure} === $closes->{$figure}, "{$figure} of {$security}");
             }
             $this->assertSame([], $closes->volumes);
             $this->assertSame($closes->closes, $closes->highs);
             $this->assertSame(count($all->days), count($all->volumes));
+            $splits += count($closes->actions->splits);
+            $dividends += count($closes->actions->dividends);
+        }
+        $this->assertSame(DB::table('corporate_actions')->where('kind', 'split')->count(), $splits);
+        $this->assertSame(DB::table('dividends')->count(), $dividends);
+    }
+
+    public function test_many_owners_asked_for_together_are_each_what_their_rows_say(): void
+    {
+        $rows = $this->app->make(PackedRows::class);
+        foreach (['bars', 'facts', 'estimates', 'observations'] as $source) {
+            [$of, $grows] = [$source === 'bars' ? 'listing_id' : 'company_id', $source === 'facts' ? 'id' : 'day'];
+            $owners = DB::table('packed_rows')->where('source', $source)->orderBy('owner')->limit(12)->pluck('owner')->all();
+            $this->assertCount(12, $owners);
+            // One is not packed, and two up to an earlier day than the others: each goes on from its own.
+            [$alone, $early] = [$owners[3], [2 => $owners[2], 6 => $owners[6]]];
+            foreach ($early as $count => $owner) {
+                $its = DB::table($source)->where($of, $owner);
+                $last = (clone $its)->orderByDesc($grows)->limit($count)->get();
+                $this->assertCount($count, $last);
+                $its->where($grows, '>=', $last->min($grows))->delete();
+                $rows->keep([$source => [$owner]]);
+                DB::table($source)->insert($last->reverse()->map(static fn (object $row): array => (array) $row)->all());
+                $this->assertTrue($this->packed($source, $owner));
+            }
+            DB::table('packed_rows')->where('source', $source)->where('owner', $alone)->delete();
+            $together = $rows->columnsOf($source, $owners);
+            $some = $rows->columnsOf($source, array_reverse($owners), [1, 2]);
+            DB::table('packed_rows')->where('source', $source)->delete();
+            foreach ($owners as $owner) {
+                // What differs in thousands of rows takes minutes to be written out.
+                $this->assertTrue($rows->columns($source, $owner) === $together[$owner], "{$source} of {$owner}");
+                $this->assertTrue([1 => $together[$owner][1], 2 => $together[$owner][2]] === $some[$owner], "{$source} of {$owner}");
+            }
         }
     }
 

@@ -90,7 +90,6 @@ final class BackTestRunner
      */
     public function simulate(array $settings, BackTestPlan $plan, PastUniverses $past): array
     {
-        $names = $this->companies->names($past);
         [$screen, $ranking, $top, $index] = [$plan->screen, $plan->ranking, $plan->top, $plan->index];
         [$days, $signals, $to, $lastDay] = [$plan->days, $plan->signals, $plan->to, $plan->lastDay()];
         $picks = $started = [];
@@ -109,6 +108,7 @@ final class BackTestRunner
         $levels = [];
         $common = new CommonDays($days);
         $everyone = array_values(array_unique(array_merge($now, ...array_values($picks))));
+        $names = $this->companies->names($past, $everyone);
         foreach ($this->baskets->priced($everyone, $to) as $id => $series) {
             $levels[$id] = $common->levels($series->days, $series->adjusted);
         }
@@ -126,7 +126,7 @@ final class BackTestRunner
         $looking =
             $hindsight->days === []
                 ? ['values' => [], 'performance' => null]
-                : BasketRunner::lines($hindsight->days, $hindsight->values, array_slice($benchmark, $offset), $economy);
+                : BasketRunner::line($hindsight->days, $hindsight->values, $known['risk_free'] ?? 0.0);
 
         return [
             ...$known,
@@ -179,8 +179,21 @@ final class BackTestRunner
             'index' => $settings['index'],
             'from' => Day::iso($days[0]),
             'to' => Day::iso($lastDay),
-            'fingerprint' => substr(sha1((string) json_encode([$settings, $test->values])), 0, 16),
+            'fingerprint' => self::fingerprint($settings, $test->values),
         ];
+    }
+
+    /**
+     * Of values to a millionth: in which order amounts are added up bears on the last digits, and means nothing.
+     *
+     * @param  array<string, mixed>  $settings
+     * @param  list<float>  $values
+     */
+    private static function fingerprint(array $settings, array $values): string
+    {
+        $rounded = array_map(static fn (float $value): float => round($value, 6), $values);
+
+        return substr(sha1((string) json_encode([$settings, $rounded])), 0, 16);
     }
 
     /** @return list<int> companies */

@@ -130,18 +130,33 @@ final class BasketRunner
 
         return [
             'days' => array_map(Day::iso(...), $days),
-            'values' => array_map(static fn (float $value): float => 100 * $value, $values),
+            ...self::line($days, $values, $riskFree),
             'index_values' => $index,
             'risk_free' => $riskFree,
-            'performance' => self::figures(Performance::of($days, $values, $riskFree, PortfolioPath::INVESTED)),
             'index_performance' => count($known) === count($days)
                 ? self::figures(Performance::of($days, array_values($known), $riskFree))
                 : null,
         ];
     }
 
+    /**
+     * A portfolio alone.
+     *
+     * @param  list<int>  $days
+     * @param  list<float>  $values
+     * @param  float  $riskFree  a year, the mean over the time
+     * @return array{values: list<float>, performance: array<string, mixed>}
+     */
+    public static function line(array $days, array $values, float $riskFree): array
+    {
+        return [
+            'values' => array_map(static fn (float $value): float => 100 * $value, $values),
+            'performance' => self::figures(Performance::of($days, $values, $riskFree, PortfolioPath::INVESTED)),
+        ];
+    }
+
     /** @return array<string, mixed> */
-    public static function figures(Performance $performance): array
+    private static function figures(Performance $performance): array
     {
         $day = static fn (?int $day): ?string => $day === null ? null : Day::iso($day);
 
@@ -161,7 +176,7 @@ final class BasketRunner
     /** @throws NotFoundHttpException if there is no such index */
     public function index(string $ticker): PriceSeries
     {
-        return $this->companies->closes($this->indices->find($ticker) ?? throw new NotFoundHttpException($this->indices->unknown($ticker)));
+        return $this->companies->prices($this->indices->find($ticker) ?? throw new NotFoundHttpException($this->indices->unknown($ticker)));
     }
 
     /**
@@ -174,11 +189,13 @@ final class BasketRunner
     {
         $listings = $this->identities->mainListings($companies);
         $economy = $this->economy->read();
+        $inOrder = [];
         foreach ($companies as $id) {
-            $listing = $listings[$id] ?? throw new \LogicException("Company {$id} has no share.");
-            $series = $this->companies->closes($listing->security);
-            if ($listing->currency !== $economy->baseCurrency()) {
-                $rate = static fn (int $day): ?float => $economy->exchange($listing->currency, $economy->baseCurrency(), $day);
+            $inOrder[$id] = $listings[$id] ?? throw new \LogicException("Company {$id} has no share.");
+        }
+        foreach ($this->companies->closesOf($inOrder) as $id => [$currency, $series]) {
+            if ($currency !== $economy->baseCurrency()) {
+                $rate = static fn (int $day): ?float => $economy->exchange($currency, $economy->baseCurrency(), $day);
                 $series = $series->converted($rate);
             }
             yield $id => $series->asOf($asOf);

@@ -99,15 +99,16 @@ final readonly class PastCompanies
         });
     }
 
-    /** @return array<int, array{string, string}> reference and name */
-    public function names(PastUniverses $past): array
+    /**
+     * @param  list<int>  $companies
+     * @return array<int, array{string, string}> reference and name
+     */
+    public function names(PastUniverses $past, array $companies): array
     {
         $names = $past->names();
-        $references = $this->identities->references(array_keys($names));
-
         $called = [];
-        foreach ($names as $id => $name) {
-            $called[$id] = [$references[$id], $name];
+        foreach ($this->identities->references($companies) as $id => $reference) {
+            $called[$id] = [$reference, $names[$id]];
         }
 
         return $called;

@@ -65,14 +65,14 @@ final class Identities
     }
 
     /**
-     * The latest one of the main class of each, whose price stands for the company.
+     * Those of the main class of each, whose prices stand for the company.
      *
      * @param  list<int>  $companies
-     * @return array<int, DatedListing> by company; none of one that has no share
+     * @return array<int, non-empty-list<DatedListing>> by company, one after another; none of one that has no share
      */
     public function mainListings(array $companies): array
     {
-        return array_map(self::latest(...), self::ofCompanies($companies));
+        return array_map(self::mainOf(...), self::ofCompanies($companies));
     }
 
     /** @return list<DatedListing> of all companies, main ones of each first, by first day */
@@ -249,11 +249,18 @@ final class Identities
      */
     private static function latest(array $listings): DatedListing
     {
-        $main = array_values(
-            array_filter($listings, static fn (DatedListing $of): bool => $of->main && $of->security === $listings[0]->security),
-        );
+        return DatedListing::nearest(self::mainOf($listings), self::LATEST) ?? $listings[0];
+    }
 
-        return DatedListing::nearest($main, self::LATEST) ?? $listings[0];
+    /**
+     * @param  non-empty-list<DatedListing>  $listings  of a company, main ones first
+     * @return non-empty-list<DatedListing> of its main class, those whose prices make its series; any where none does
+     */
+    private static function mainOf(array $listings): array
+    {
+        return array_values(
+            array_filter($listings, static fn (DatedListing $of): bool => $of->main && $of->security === $listings[0]->security),
+        ) ?: [$listings[0]];
     }
 
     /** @return array<string, string> name by code */
