@@ -32,6 +32,7 @@ test('a ticker of two companies is asked about, one used again means who had it,
   // Its old ticker is that of another company now; the address then says which on any day.
   await page.goto('/read/skrw/identity')
   await expect(page).toHaveURL(/\/read\/XQOS:SKRW@2021-01-11\/identity/)
+  await expect(page.getByRole('heading', { name: 'What it is and was called' })).toBeVisible()
   await expect(page.getByText('Skellanmoor')).toHaveCount(0)
 
   // A new ticker comes in by a file, is seen at once, and is taken back.
@@ -51,5 +52,6 @@ test('a ticker of two companies is asked about, one used again means who had it,
   const undone = await page.request.delete(`/api/v1/imports/${imports.data[0]!.id}`, { headers })
   expect([undone.status(), await undone.text()]).toEqual([200, expect.stringContaining('undone')])
   await page.goto('/read/VRSI/identity')
-  await expect(page.getByText('VORR')).toHaveCount(0)
+  await expect(page.getByRole('row', { name: /XQOS:VRSI.*since before the prices begin/ })).toBeVisible()
+  await expect(page.getByText(/VORR/)).toHaveCount(0)
 })

@@ -254,6 +254,7 @@ test('the program set to a past day knows nothing later', async ({ page }) => {
   await expect(page.getByRole('columnheader', { name: /FY 2019/ })).toBeVisible()
   await expect(page.getByRole('columnheader', { name: /FY 2020/ })).toHaveCount(0)
   await page.goto('/read/LNTE')
+  await expect(page.getByRole('heading', { name: 'Where the price stands' })).toBeVisible()
   await expect(page.getByText('delisted')).toHaveCount(0)
 })
 

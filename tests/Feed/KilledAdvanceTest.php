@@ -19,12 +19,15 @@ use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Simulation\Calendar;
 use Symfony\Component\Process\Process;
+use Tests\KillsProcesses;
 use Tests\SeededDatabase;
 
 /** An advance that is killed goes on where it stopped, and nobody can tell. */
 #[Group('sqlite')]
 final class KilledAdvanceTest extends TestCase
 {
+    use KillsProcesses;
+
     /** Three blocks. */
     private const COMPANIES = 230;
 
@@ -59,8 +62,7 @@ final class KilledAdvanceTest extends TestCase
                 usleep(1_000);
             }
             usleep(3_000 * ($try % 7));
-            if ($advance->isRunning()) {
-                $advance->signal(9);
+            if (self::kill($advance)) {
                 $kills++;
             }
             $advance->wait();

@@ -11,11 +11,14 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Storage;
 use PHPUnit\Framework\Attributes\Group;
 use Tests\DemoTestCase;
+use Tests\KillsProcesses;
 
 /** A back-up holds all, is found whole before it counts, and what is restored is what was there. */
 #[Group('sqlite')]
 final class BackupTest extends DemoTestCase
 {
+    use KillsProcesses;
+
     private InstalledDatabase $of;
 
     protected function setUp(): void
@@ -121,7 +124,7 @@ final class BackupTest extends DemoTestCase
             );
             $work->start();
             usleep(120_000 + 15_000 * $try);
-            $work->isRunning() && $work->signal(9) && $kills++;
+            self::kill($work) && $kills++;
             $work->wait();
             $this->assertTrue($this->of->isWhole());
             $name = $this->of->rows('select name from users')[0][0];
