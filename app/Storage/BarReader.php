@@ -84,8 +84,6 @@ final readonly class BarReader
     /** @return list<DatedListing> one after another */
     private function main(int $security): array
     {
-        return array_values(
-            array_filter($this->identities->ofSecurity($security), static fn (DatedListing $listing): bool => $listing->main),
-        );
+        return DatedListing::mainOf($security, $this->identities->ofSecurity($security));
     }
 }

@@ -205,9 +205,8 @@ final class CompanyReader
     /** @return non-empty-list<DatedListing> the listings of a security whose prices make its series */
     private function mainOf(int $securityId): array
     {
-        return array_values(
-            array_filter($this->identities->ofSecurity($securityId), static fn (DatedListing $listing): bool => $listing->main),
-        ) ?: throw new \LogicException("Security {$securityId} has no listing.");
+        return DatedListing::mainOf($securityId, $this->identities->ofSecurity($securityId)) ?:
+            throw new \LogicException("Security {$securityId} has no listing.");
     }
 
     /** @param  non-empty-list<DatedListing>  $listings  of a security */

@@ -46,6 +46,17 @@ final readonly class DatedListing
     }
 
     /**
+     * Those of a security whose prices make its series.
+     *
+     * @param  list<self>  $listings  perhaps of others too
+     * @return list<self> in their order
+     */
+    public static function mainOf(int $security, array $listings): array
+    {
+        return array_values(array_filter($listings, static fn (self $of): bool => $of->main && $of->security === $security));
+    }
+
+    /**
      * The listing that holds on a day; where none does, the last one before it, else the first after it.
      *
      * @param  list<self>  $listings

@@ -161,8 +161,7 @@ final class CompanyMatching
         $this->known();
 
         return $this->main[$security] ??=
-            array_values(array_filter($this->listings[$security], static fn (DatedListing $listing): bool => $listing->main)) ?:
-            $this->listings[$security];
+            DatedListing::mainOf($security, $this->listings[$security]) ?: $this->listings[$security];
     }
 
     /** A company named in a free text such as a file name: its ticker as a word of its own, or its whole name. */

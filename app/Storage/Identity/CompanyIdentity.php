@@ -74,8 +74,6 @@ final readonly class CompanyIdentity
     /** @return list<DatedListing> the listings whose prices make the series of a security, one after another */
     public function main(int $security): array
     {
-        return array_values(
-            array_filter($this->listings, static fn (DatedListing $listing): bool => $listing->main && $listing->security === $security),
-        );
+        return DatedListing::mainOf($security, $this->listings);
     }
 }

@@ -258,9 +258,7 @@ final class Identities
      */
     private static function mainOf(array $listings): array
     {
-        return array_values(
-            array_filter($listings, static fn (DatedListing $of): bool => $of->main && $of->security === $listings[0]->security),
-        ) ?: [$listings[0]];
+        return DatedListing::mainOf($listings[0]->security, $listings) ?: [$listings[0]];
     }
 
     /** @return array<string, string> name by code */
