@@ -480,6 +480,14 @@ final class Catalogue implements Vocabulary
         return isset($this->metrics[$name]) && $this->needsPeers($name);
     }
 
+    /** Whether a formula compares companies, itself or through a metric it names. */
+    public function comparesCompanies(Node $formula): bool
+    {
+        $expanded = $this->expand($formula);
+
+        return $expanded->comparesCompanies() || array_filter($expanded->names(), $this->needsPeersIfMetric(...)) !== [];
+    }
+
     /** Whether a metric compares companies, itself or through one it refers to. */
     public function needsPeers(string $key, int $depth = 0): bool
     {

@@ -96,17 +96,25 @@ final readonly class Funnel
         return new self($start, $reached->true(), $steps, $masks);
     }
 
-    /** Of the companies it starts from, how many no criterion turns away and some cannot decide. */
-    public function undecidable(ScreenDefinition $screen): int
+    /**
+     * The whole screen for every company, without its steps: it holds for the survivors, and stays open for those no criterion turns away
+     * and some cannot decide.
+     *
+     * @return array{string, Mask} the companies it starts from; for the others it fails
+     *
+     * @throws \Logion\Formula\FormulaError if a criterion cannot be understood
+     */
+    public static function decided(ScreenDefinition $screen, Universe $universe): array
     {
-        $decided = Mask::selecting($this->start);
-        foreach ($this->masks as $i => $mask) {
-            if ($screen->criteria[$i]->active) {
-                $decided = $decided->and($mask);
-            }
+        $start = self::start($screen, $universe);
+        $reference = self::among($start, $universe);
+        $decided = Mask::selecting($start);
+        foreach ($screen->criteria as $criterion) {
+            $mask = $criterion->active ? self::decide($criterion, $universe, $reference) : null;
+            $decided = $mask === null ? $decided : $decided->and($mask);
         }
 
-        return $decided->countOf(Mask::OPEN);
+        return [$start, $decided];
     }
 
     /** The companies that percentiles and places of its criteria and columns compare with; null for all shares. */

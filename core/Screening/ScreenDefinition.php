@@ -183,8 +183,7 @@ final readonly class ScreenDefinition
     public function comparesCompanies(Catalogue $catalogue): bool
     {
         foreach ($this->conditions() as $condition) {
-            $tree = $catalogue->expand($catalogue->parse($condition));
-            if ($tree->comparesCompanies()) {
+            if ($catalogue->comparesCompanies($catalogue->parse($condition))) {
                 return true;
             }
         }

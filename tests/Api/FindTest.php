@@ -191,6 +191,24 @@ final class FindTest extends DemoTestCase
         $this->assertGreaterThan(40, $checked);
     }
 
+    public function test_a_checklist_knows_metrics_that_compare_companies(): void
+    {
+        // No criterion compares by itself: the metric does, which is to be noticed.
+        $screen = ['criteria' => ['momentum_percentile > 0.5']];
+        $score = $this->ask('screens/score', ['limit' => 1000], $screen)
+            ->assertOk()
+            ->json();
+        $states = [];
+        foreach (array_slice($score['rows'], 0, 12) as $row) {
+            $item = $this->postJson("/api/v1/companies/{$row['ticker']}/checklist", ['screen' => $screen])
+                ->assertOk()
+                ->json('items.0');
+            $this->assertSame($row['marks'][0]['state'], $item['state'], $row['ticker']);
+            $states[] = $item['state'];
+        }
+        $this->assertContains('pass', $states);
+    }
+
     public function test_cleaning_proposes_and_a_closer_look_warns(): void
     {
         $cleaning = $this->ask('screens/cleaning', ['columns' => ['price_to_earnings', 'net_debt_to_ebitda']])

@@ -36,7 +36,7 @@ final class CoreRooms
         'Dividend' => ['Figure', 'Market', 'Metric', 'Reporting'],
         'Decision' => ['Time'],
         'Portfolio' => ['Figure', 'Market', 'Statistics', 'Time'],
-        'BackTest' => ['Portfolio', 'Time'],
+        'BackTest' => ['Comparison', 'CrossSection', 'Formula', 'Metric', 'Portfolio', 'Screening', 'Time'],
         'Valuation' => ['Capital', 'Driver', 'Figure', 'Formula', 'Market', 'Metric', 'Reporting', 'Statistics', 'Time'],
         'Multiple' => ['Statistics', 'Valuation'],
         'Peer' => ['Comparison', 'CrossSection', 'Figure', 'Formula', 'Metric', 'Multiple', 'Statistics', 'Time'],

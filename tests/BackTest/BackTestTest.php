@@ -17,6 +17,7 @@ use Illuminate\Support\Facades\DB;
 use Logion\Portfolio\Performance;
 use Logion\Screening\ScreenDefinition;
 use Logion\Time\Day;
+use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\DemoTestCase;
 
 final class BackTestTest extends DemoTestCase
@@ -289,27 +290,72 @@ final class BackTestTest extends DemoTestCase
         $this->assertSame(20, $steps);
     }
 
-    public function test_in_parts_it_is_what_it_is_in_one(): void
+    /** @return array<string, array{array<string, mixed>, bool}> settings, and whether parts choose */
+    public static function settingsInParts(): array
+    {
+        $industrial = ['universe' => ['templates' => ['industrial']]];
+        $cheapest = ['components' => [['formula' => 'price_to_earnings', 'better' => 'lower', 'weight' => 1]]];
+        $group = [
+            'group' => 'at_least',
+            'count' => 2,
+            'criteria' => ['return_on_equity > 0.1', 'operating_margin > 0.05', 'price_to_book < 2'],
+        ];
+
+        return [
+            'one by one' => [['screen' => [...$industrial, 'criteria' => ['return_on_equity > 0.05', 'price_to_earnings < 25']]], true],
+            'one by one, in groups' => [['screen' => ['criteria' => [$group, ['formula' => 'net_margin > 9', 'active' => false]]]], true],
+            'one by one, nobody' => [['screen' => ['criteria' => ['price_to_book > 1e9']]], true],
+            'compared' => [['screen' => [...self::SETTINGS['screen'], ...$industrial]], false],
+            'compared by a metric' => [['screen' => [...$industrial, 'criteria' => ['momentum_percentile > 0.4']]], false],
+            'ranked' => [['screen' => [...self::SETTINGS['screen'], ...$industrial], 'ranking' => $cheapest, 'top' => 5], false],
+            'ranked of those one by one' => [['screen' => ['criteria' => [$group]], 'ranking' => $cheapest, 'top' => 7], false],
+            'of an index' => [['screen' => ['universe' => ['lists' => ['index' => 'ALLSH']], 'criteria' => [$group]]], false],
+            'without one' => [
+                ['screen' => ['criteria' => [$group], 'set_aside' => [['ticker' => 'BRSW', 'reason' => 'known too well']]]],
+                false,
+            ],
+        ];
+    }
+
+    /** @param  array<string, mixed>  $more */
+    #[DataProvider('settingsInParts')]
+    public function test_in_parts_it_is_what_it_is_in_one(array $more, bool $chooses): void
     {
         config(['logion.companies_of_a_part.back_test' => 7]);
         $user = $this->someone();
         $bank = $this->companyId('FNSB');
         TemplateChoice::query()->create(['user_id' => $user->id, 'company_id' => $bank, 'template' => 'industrial', 'reason' => 'why not']);
-        $settings = [
-            ...self::SETTINGS,
-            'screen' => [...self::SETTINGS['screen'], 'universe' => ['templates' => ['industrial']]],
-            'ranking' => ['components' => [['formula' => 'price_to_earnings', 'better' => 'lower', 'weight' => 1]]],
-            'top' => 5,
-        ];
+        $settings = [...self::SETTINGS, ...$more];
         $task = Task::query()->create(['kind' => 'back-test', 'subject' => 'parts', 'state' => 'waiting']);
         $test = BackTest::query()->create(['user_id' => $user->id, 'task_id' => $task->id, 'name' => 'x', 'settings' => $settings]);
         $asked = 0;
         DB::listen(static function ($query) use (&$asked): void {
             $asked += (int) (preg_match('/^update [`"]task_parts[`"] set [`"]found/', $query->sql) === 1);
         });
+        $planned = $this->app->make(BackTestWork::class, ['backTest' => $test->id])->parts();
+        $this->assertSame([$chooses], array_values(array_unique(array_column(array_column($planned, 'asked'), 'chooses'))));
         BeginParts::dispatchSync(BackTestWork::order($test, $user));
         $this->assertSame('done', $task->refresh()->state, (string) $task->message);
         $this->assertGreaterThan(3, $asked);
+        $whole = $this->app->make(BackTestRunner::class)->run($settings, $user);
+        $this->assertSame(json_encode($whole), json_encode($test->refresh()->result));
+        $isNobody = $more['screen']['criteria'] === ['price_to_book > 1e9'];
+        $this->assertSame($isNobody, array_sum(array_column($whole['dates'], 'picked')) === 0);
+    }
+
+    public function test_parts_planned_by_the_version_before_which_chose_at_the_end_are_followed(): void
+    {
+        $user = $this->someone();
+        $task = Task::query()->create(['kind' => 'back-test', 'subject' => 'before', 'state' => 'running']);
+        $settings = [...self::SETTINGS, 'frequency' => 'yearly', 'screen' => ['criteria' => ['net_margin > 0.1']]];
+        $test = BackTest::query()->create(['user_id' => $user->id, 'task_id' => $task->id, 'name' => 'x', 'settings' => $settings]);
+        $work = fn (): BackTestWork => $this->app->make(BackTestWork::class, ['backTest' => $test->id]);
+        $found = [];
+        foreach ($work()->parts() as ['asked' => $asked]) {
+            unset($asked['chooses']);
+            $found[] = $work()->compute($asked, static fn () => null);
+        }
+        $this->assertTrue($work()->finish($found));
         $whole = $this->app->make(BackTestRunner::class)->run($settings, $user);
         $this->assertSame(json_encode($whole), json_encode($test->refresh()->result));
         $this->assertGreaterThan(0, array_sum(array_column($whole['dates'], 'picked')));

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Feature\BackTest;
 
 use App\Evaluation\EvaluationContext;
+use Logion\BackTest\Choices;
 use Logion\Comparison\Ranking;
 use Logion\CrossSection\Selection;
 use Logion\Market\PriceSeries;
@@ -38,6 +39,12 @@ final readonly class BackTestPlan
     public function daysLookedAt(): array
     {
         return array_values(array_unique([...array_map(fn (int $i): int => $this->days[$i], $this->signals), $this->lastDay()]));
+    }
+
+    /** Whether a part of the companies is enough to choose among them. */
+    public function choosesOneByOne(): bool
+    {
+        return Choices::areOneByOne($this->screen, $this->ranking, $this->context->catalogue);
     }
 
     /** @return list<string> all that is asked of a company on them */

@@ -6,17 +6,17 @@ namespace App\Feature\BackTest;
 
 use App\Evaluation\EvaluationContexts;
 use App\Models\User;
+use App\Storage\CollectorPause;
 use App\Storage\EconomyReader;
+use App\Storage\Identity\Identities;
 use Closure;
+use Logion\BackTest\Choices;
 use Logion\BackTest\Frequency;
 use Logion\BackTest\Jumps;
 use Logion\BackTest\Simulation;
 use Logion\Comparison\Ranking;
-use Logion\CrossSection\Mask;
 use Logion\CrossSection\PastUniverses;
-use Logion\CrossSection\Universe;
 use Logion\Figure\Words;
-use Logion\Screening\Funnel;
 use Logion\Screening\ScreenDefinition;
 use Logion\Time\CommonDays;
 use Logion\Time\Day;
@@ -32,6 +32,7 @@ final class BackTestRunner
         private readonly EconomyReader $economy,
         private readonly BasketRunner $baskets,
         private readonly EvaluationContexts $contexts,
+        private readonly Identities $identities,
     ) {
     }
 
@@ -45,7 +46,9 @@ final class BackTestRunner
     {
         $plan = $this->plan($settings, $user);
 
-        return $this->simulate($settings, $plan, $this->companies->read($plan, $this->companies->attributes($plan), $progress));
+        $past = $this->companies->read($plan, $this->companies->attributes($plan), $progress);
+
+        return $this->simulate($settings, $plan, $this->chosen($plan, $past));
     }
 
     /**
@@ -82,41 +85,43 @@ final class BackTestRunner
         );
     }
 
+    /** What is chosen of the companies of the past, with what they did. */
+    public function chosen(BackTestPlan $plan, PastUniverses $past): ChosenCompanies
+    {
+        return CollectorPause::during(function () use ($plan, $past): ChosenCompanies {
+            $choices = Choices::of($plan->screen, $plan->ranking, $plan->top, $past, $plan->daysLookedAt());
+            $common = new CommonDays($plan->days);
+            $levels = [];
+            foreach ($this->baskets->priced($choices->everyone(), $plan->to) as $id => $series) {
+                $levels[$id] = $common->levels($series->days, $series->adjusted);
+            }
+
+            return new ChosenCompanies($choices, array_intersect_key($past->names(), $levels), $levels);
+        });
+    }
+
     /**
-     * Follows what was picked on each day, by what was known on it.
+     * Follows what was chosen on each day.
      *
      * @param  array<string, mixed>  $settings  {@see run}
      * @return array<string, mixed>
      */
-    public function simulate(array $settings, BackTestPlan $plan, PastUniverses $past): array
+    public function simulate(array $settings, BackTestPlan $plan, ChosenCompanies $chosen): array
     {
-        [$screen, $ranking, $top, $index] = [$plan->screen, $plan->ranking, $plan->top, $plan->index];
-        [$days, $signals, $to, $lastDay] = [$plan->days, $plan->signals, $plan->to, $plan->lastDay()];
+        [$index, $days, $lastDay] = [$plan->index, $plan->days, $plan->lastDay()];
+        [$choices, $levels, $names] = [$chosen->choices->on, $chosen->levels, $chosen->names];
         $picks = $started = [];
-        foreach ($signals as $signal) {
-            $universe = $past->on($days[$signal]);
-            $funnel = Funnel::run($screen, $universe);
-            $picks[$signal] = self::pick($funnel, $ranking, $top, $universe);
-            $started[$days[$signal]] = [
-                'day' => $days[$signal],
-                'universe' => Mask::count($funnel->start),
-                'undecidable' => $funnel->undecidable($screen),
-            ];
+        foreach ($plan->signals as $signal) {
+            $picks[$signal] = $choices[$days[$signal]]['picked'];
+            $started[] = ['day' => $days[$signal], ...$choices[$days[$signal]]];
         }
-        $last = $past->on($lastDay);
-        $now = self::pick(Funnel::run($screen, $last), $ranking, $top, $last);
-        $levels = [];
-        $common = new CommonDays($days);
-        $everyone = array_values(array_unique(array_merge($now, ...array_values($picks))));
-        $names = $this->companies->names($past, $everyone);
-        foreach ($this->baskets->priced($everyone, $to) as $id => $series) {
-            $levels[$id] = $common->levels($series->days, $series->adjusted);
-        }
-        $benchmark = $common->levels($index->days, $index->adjusted);
+        $now = $choices[$lastDay]['picked'];
+        $tickers = $this->identities->references(array_keys($levels));
+        $benchmark = (new CommonDays($days))->levels($index->days, $index->adjusted);
         $lag = (int) ($settings['lag'] ?? 1);
         $cost = (float) ($settings['cost'] ?? 0);
         $test = Simulation::run($days, $levels, $benchmark, $picks, $lag, $cost);
-        $hindsight = Simulation::run($days, $levels, $benchmark, array_fill_keys($signals, $now), $lag, $cost);
+        $hindsight = Simulation::run($days, $levels, $benchmark, array_fill_keys($plan->signals, $now), $lag, $cost);
         $economy = $this->economy->read();
         $offset = count($days) - count($test->days);
         $known =
@@ -132,32 +137,32 @@ final class BackTestRunner
             ...$known,
             'hindsight_values' => $looking['values'],
             'hindsight_performance' => $looking['performance'],
-            'today' => array_map(static fn (int $id): string => $names[$id][0], $now),
+            'today' => array_map(static fn (int $id): string => $tickers[$id], $now),
             'dates' => array_map(
                 static fn (array $date): array => [
                     'signal' => Day::iso($date['signal']),
                     'entry' => Day::iso($date['entry']),
-                    'universe' => $started[$date['signal']]['universe'],
-                    'undecidable' => $started[$date['signal']]['undecidable'],
+                    'universe' => $choices[$date['signal']]['universe'],
+                    'undecidable' => $choices[$date['signal']]['undecidable'],
                     'picked' => $date['picked'],
                     'turnover' => $date['turnover'],
                     'cost' => $date['cost'] * 100,
                     'held' => array_map(
                         static fn (int $id, float $weight): array => [
-                            'ticker' => $names[$id][0],
-                            'name' => $names[$id][1],
+                            'ticker' => $tickers[$id],
+                            'name' => $names[$id],
                             'weight' => $weight,
                         ],
                         array_keys($date['held']),
                         array_values($date['held']),
                     ),
-                    'not_bought' => array_map(static fn (int|string $id): string => $names[$id][0], $date['not_bought']),
+                    'not_bought' => array_map(static fn (int|string $id): string => $tickers[$id], $date['not_bought']),
                 ],
                 $test->dates,
             ),
             'jumps' => array_map(
                 static fn (array $jump): array => [...$jump, 'day' => Day::iso($jump['day'])],
-                Jumps::of(array_values($started)),
+                Jumps::of($started),
             ),
             'periods' => array_map(
                 static fn (array $period): array => [
@@ -166,7 +171,7 @@ final class BackTestRunner
                     'return' => $period['return'],
                     'benchmark' => $period['benchmark'],
                     'members' => array_map(
-                        static fn (int $id, float $return): array => ['ticker' => $names[$id][0], 'return' => $return],
+                        static fn (int $id, float $return): array => ['ticker' => $tickers[$id], 'return' => $return],
                         array_keys($period['members']),
                         array_values($period['members']),
                     ),
@@ -194,19 +199,5 @@ final class BackTestRunner
         $rounded = array_map(static fn (float $value): float => round($value, 6), $values);
 
         return substr(sha1((string) json_encode([$settings, $rounded])), 0, 16);
-    }
-
-    /** @return list<int> companies */
-    private static function pick(Funnel $funnel, ?Ranking $ranking, ?int $top, Universe $universe): array
-    {
-        $survivors = Mask::positions($funnel->survived);
-        if ($ranking !== null) {
-            $survivors = array_keys($ranking->of($universe, $survivors)->places());
-        }
-
-        return array_map(
-            static fn (int $position): int => $universe->company($position),
-            $ranking !== null && $top !== null ? array_slice($survivors, 0, $top) : $survivors,
-        );
     }
 }

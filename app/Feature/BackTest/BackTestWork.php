@@ -16,7 +16,10 @@ use App\Task\WorkOrder;
 use Closure;
 use Illuminate\Database\Eloquent\Casts\Json;
 
-/** A back-test split over the companies of its days; what they answered is put together, and what was picked is followed. */
+/**
+ * A back-test split over the companies of its days. Where each is chosen for itself a part chooses, and reads what those chosen did; where
+ * they are compared it only asks, and it is chosen at the end.
+ */
 final class BackTestWork implements PartedWork
 {
     use StoresAtTheEnd;
@@ -42,8 +45,13 @@ final class BackTestWork implements PartedWork
 
     public function parts(): array
     {
+        $chooses = $this->plan->choosesOneByOne();
+
         return array_map(
-            fn (array $some): array => ['asked' => ['companies' => $some, 'stamp' => $this->stampOf($some)], 'size' => count($some)],
+            fn (array $some): array => [
+                'asked' => ['companies' => $some, 'stamp' => $this->stampOf($some), 'chooses' => $chooses],
+                'size' => count($some),
+            ],
             PartSizes::split($this->companies->candidates(), config('logion.companies_of_a_part.back_test')),
         );
     }
@@ -55,20 +63,36 @@ final class BackTestWork implements PartedWork
             $done % 20 === 0 && $goesOn();
         });
 
-        return serialize([$asked['stamp'], $asked['companies'], $past->answers()]);
+        return serialize([
+            $asked['stamp'],
+            $asked['companies'],
+            // One that an earlier version planned does not say.
+            $asked['chooses'] ?? false ? $this->runner->chosen($this->plan, $past)->packed() : $past->answers(),
+        ]);
     }
 
     public function finish(iterable $found): bool
     {
+        return CollectorPause::during(fn (): bool => $this->follow($found));
+    }
+
+    /** @param  iterable<string>  $found */
+    private function follow(iterable $found): bool
+    {
         $past = $this->companies->none($this->plan);
+        $chosen = [];
         foreach ($found as $part) {
-            [$then, $some, $answers] = unserialize($part, ['allowed_classes' => false]);
+            [$then, $some, $told] = unserialize($part, ['allowed_classes' => false]);
             if ($then !== $this->stampOf($some)) {
                 return false;
             }
-            $past->take($answers);
+            is_string($told) ? ($chosen[] = ChosenCompanies::of($told)) : $past->take($told);
         }
-        $result = CollectorPause::during(fn (): array => $this->runner->simulate($this->test->settings, $this->plan, $past));
+        $result = $this->runner->simulate(
+            $this->test->settings,
+            $this->plan,
+            $chosen === [] ? $this->runner->chosen($this->plan, $past) : ChosenCompanies::joined($chosen),
+        );
         // By the model it would be unpacked four times to see whether it is another: a fifth of the time of what is done here.
         BackTest::query()
             ->whereKey($this->test->id)

@@ -100,21 +100,6 @@ final readonly class PastCompanies
     }
 
     /**
-     * @param  list<int>  $companies
-     * @return array<int, array{string, string}> reference and name
-     */
-    public function names(PastUniverses $past, array $companies): array
-    {
-        $names = $past->names();
-        $called = [];
-        foreach ($this->identities->references($companies) as $id => $reference) {
-            $called[$id] = [$reference, $names[$id]];
-        }
-
-        return $called;
-    }
-
-    /**
      * Days of a company between two changes of what it is called or reports in, on which it is read alike.
      *
      * @param  list<int>  $days  ascending

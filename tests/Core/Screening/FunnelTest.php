@@ -42,6 +42,31 @@ final class FunnelTest extends TestCase
         }
     }
 
+    public function test_a_screen_decided_without_its_steps_has_the_same_survivors(): void
+    {
+        for ($seed = 1; $seed <= 12; $seed++) {
+            $universe = $this->universe($seed);
+            $screen = ScreenDefinition::fromArray([
+                'universe' => ['sectors' => ['10', '26'], 'exclude' => [1, 2, 3]],
+                'criteria' => [
+                    ...array_slice(self::CRITERIA, 1),
+                    ['formula' => 'price_to_earnings < 5', 'active' => false],
+                    ['group' => 'any', 'criteria' => ['price_to_earnings < 30', 'price_to_book < 2']],
+                ],
+            ]);
+            $funnel = Funnel::run($screen, $universe);
+            [$start, $decided] = Funnel::decided($screen, $universe);
+            $this->assertSame($funnel->start, $start);
+            $this->assertSame($funnel->survived, $decided->true());
+            foreach ($universe->positions() as $position) {
+                $each = array_map(static fn (Mask $mask): ?bool => $mask->at($position), array_diff_key($funnel->masks, [4 => true]));
+                $isOpen = $start[$position] === "\1" && ! in_array(false, $each, true) && in_array(null, $each, true);
+                $this->assertSame($isOpen, $decided->at($position) === null);
+            }
+            $this->assertGreaterThan(0, $decided->countOf(Mask::OPEN));
+        }
+    }
+
     public function test_an_unknown_figure_does_not_pass_and_is_counted(): void
     {
         $universe = $this->universe(3);
