@@ -51,7 +51,8 @@ final class BackTestTest extends DemoTestCase
 
     public function test_it_says_how_many_could_not_be_decided_and_where_that_jumps(): void
     {
-        $result = $this->run_();
+        // Five years of history are there for some from a day on.
+        $result = $this->run_(['screen' => ['criteria' => ['revenue_growth_5y > -1']], 'from' => '2018-03-30', 'to' => '2021-06-30']);
         foreach ($result['dates'] as $date) {
             $this->assertLessThanOrEqual($date['universe'], $date['undecidable'] + $date['picked'], $date['signal']);
         }
@@ -65,7 +66,11 @@ final class BackTestTest extends DemoTestCase
                 $result['dates'],
             ),
         );
-        $this->assertSame(array_column($expected, 'kind'), array_column($result['jumps'], 'kind'));
+        $this->assertNotSame([], $expected);
+        $this->assertSame(
+            array_map(static fn (array $jump): array => [...$jump, 'day' => Day::iso($jump['day'])], $expected),
+            $result['jumps'],
+        );
     }
 
     public function test_it_picks_what_the_screen_itself_answers_on_each_day(): void
