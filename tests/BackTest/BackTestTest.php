@@ -388,6 +388,40 @@ final class BackTestTest extends DemoTestCase
         $this->assertNotNull($test->refresh()->result);
     }
 
+    public function test_a_metric_of_ones_own_counts_as_it_is_defined_when_all_is_put_together(): void
+    {
+        $this->actingAs($user = $this->someone());
+        $metric = static fn (string $formula): array => [
+            'key' => 'own_margin',
+            'label' => 'Own margin',
+            'kind' => 'formula',
+            'definition' => $formula,
+            'unit' => 'percent',
+            'better' => 'higher',
+        ];
+        $id = $this->postJson('/api/v1/own-metrics', $metric('net_margin'))->assertCreated()->json('id');
+        $settings = [...self::SETTINGS, 'frequency' => 'yearly', 'screen' => ['criteria' => ['own_margin > 0.1']]];
+        $task = Task::query()->create(['kind' => 'back-test', 'subject' => 'own', 'state' => 'running']);
+        $test = BackTest::query()->create(['user_id' => $user->id, 'task_id' => $task->id, 'name' => 'x', 'settings' => $settings]);
+        $work = fn (): BackTestWork => $this->app->make(BackTestWork::class, ['backTest' => $test->id]);
+        $found = fn (): array => array_map(
+            static fn (array $of): string => $work()->compute($of['asked'], static fn () => null),
+            $work()->parts(),
+        );
+        $before = $found();
+        $this->assertTrue($work()->parts()[0]['asked']['chooses']);
+        $this->putJson("/api/v1/own-metrics/{$id}", $metric('operating_margin'))->assertOk();
+        $this->app->forgetScopedInstances();
+        $this->assertFalse($work()->finish($before), 'It meant another figure.');
+        $this->assertTrue($work()->finish($found()));
+        $whole = $this->app->make(BackTestRunner::class)->run($settings, $user);
+        $this->assertSame(json_encode($whole), json_encode($test->refresh()->result));
+        // What compares companies does so under a name of one's own as well.
+        $this->putJson("/api/v1/own-metrics/{$id}", $metric('universe_percentile(operating_margin)'))->assertOk();
+        $this->app->forgetScopedInstances();
+        $this->assertFalse($work()->parts()[0]['asked']['chooses']);
+    }
+
     public function test_settings_that_cannot_work_are_refused_at_once(): void
     {
         $this->actingAs($this->someone());

@@ -41,6 +41,15 @@ final readonly class BackTestPlan
         return array_values(array_unique([...array_map(fn (int $i): int => $this->days[$i], $this->signals), $this->lastDay()]));
     }
 
+    /** What it asks, with the metrics of its owner as they are defined now, in a word. */
+    public function meaning(): string
+    {
+        $catalogue = $this->context->catalogue;
+        $inFull = static fn (string $formula): string => (string) $catalogue->expand($catalogue->parse($formula));
+
+        return hash('xxh128', implode("\n", array_map($inFull, $this->formulas())));
+    }
+
     /** Whether a part of the companies is enough to choose among them. */
     public function choosesOneByOne(): bool
     {

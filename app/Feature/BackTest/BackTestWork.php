@@ -28,6 +28,8 @@ final class BackTestWork implements PartedWork
 
     private readonly BackTestPlan $plan;
 
+    private readonly string $meaning;
+
     public function __construct(
         private readonly BackTestRunner $runner,
         private readonly PastCompanies $companies,
@@ -36,6 +38,7 @@ final class BackTestWork implements PartedWork
     ) {
         $this->test = BackTest::query()->findOrFail($backTest);
         $this->plan = $runner->plan($this->test->settings, User::query()->find($this->test->user_id));
+        $this->meaning = $this->plan->meaning();
     }
 
     public static function order(BackTest $test, User $user): WorkOrder
@@ -101,9 +104,13 @@ final class BackTestWork implements PartedWork
         return true;
     }
 
-    /** @param  list<int>  $companies */
+    /**
+     * Of the data of a part and of what it asks: its owner may define a metric anew meanwhile.
+     *
+     * @param  list<int>  $companies
+     */
     private function stampOf(array $companies): string
     {
-        return $this->stamp->readOf($companies, $this->plan->context->as);
+        return $this->stamp->readOf($companies, $this->plan->context->as).' '.$this->meaning;
     }
 }
