@@ -11,6 +11,7 @@ use App\Feature\Screening\ScreenRunner;
 use App\Models\BackTest;
 use App\Models\Task;
 use App\Models\TemplateChoice;
+use App\Models\User;
 use App\Storage\ColumnStore;
 use App\Task\BeginParts;
 use Illuminate\Support\Facades\DB;
@@ -47,6 +48,20 @@ final class BackTestTest extends DemoTestCase
     private function run_(array $more = [], ?\Closure $progress = null): array
     {
         return $this->app->make(BackTestRunner::class)->run([...self::SETTINGS, ...$more], null, $progress);
+    }
+
+    /** @param  array<string, mixed>  $settings */
+    private static function ordered(User $user, array $settings, string $state): BackTest
+    {
+        $task = Task::query()->create(['kind' => 'back-test', 'subject' => 'x', 'state' => $state]);
+
+        return BackTest::query()->create(['user_id' => $user->id, 'task_id' => $task->id, 'name' => 'x', 'settings' => $settings]);
+    }
+
+    /** As another worker sees it, who knows nothing of what came before. */
+    private function work(BackTest $test): BackTestWork
+    {
+        return $this->app->make(BackTestWork::class, ['backTest' => $test->id]);
     }
 
     public function test_it_says_how_many_could_not_be_decided_and_where_that_jumps(): void
@@ -272,14 +287,8 @@ final class BackTestTest extends DemoTestCase
 
     public function test_a_cancelled_back_test_stops_and_stores_nothing(): void
     {
-        $task = Task::query()->create(['kind' => 'back-test', 'subject' => 'x', 'state' => 'cancelled']);
         $user = $this->someone();
-        $test = BackTest::query()->create([
-            'user_id' => $user->id,
-            'task_id' => $task->id,
-            'name' => 'x',
-            'settings' => self::SETTINGS,
-        ]);
+        $test = self::ordered($user, self::SETTINGS, 'cancelled');
         BeginParts::dispatchSync(BackTestWork::order($test, $user));
         $this->assertNull($test->refresh()->result);
         $steps = 0;
@@ -331,16 +340,16 @@ final class BackTestTest extends DemoTestCase
         $bank = $this->companyId('FNSB');
         TemplateChoice::query()->create(['user_id' => $user->id, 'company_id' => $bank, 'template' => 'industrial', 'reason' => 'why not']);
         $settings = [...self::SETTINGS, ...$more];
-        $task = Task::query()->create(['kind' => 'back-test', 'subject' => 'parts', 'state' => 'waiting']);
-        $test = BackTest::query()->create(['user_id' => $user->id, 'task_id' => $task->id, 'name' => 'x', 'settings' => $settings]);
+        $test = self::ordered($user, $settings, 'waiting');
         $asked = 0;
         DB::listen(static function ($query) use (&$asked): void {
             $asked += (int) (preg_match('/^update [`"]task_parts[`"] set [`"]found/', $query->sql) === 1);
         });
-        $planned = $this->app->make(BackTestWork::class, ['backTest' => $test->id])->parts();
+        $planned = $this->work($test)->parts();
         $this->assertSame([$chooses], array_values(array_unique(array_column(array_column($planned, 'asked'), 'chooses'))));
         BeginParts::dispatchSync(BackTestWork::order($test, $user));
-        $this->assertSame('done', $task->refresh()->state, (string) $task->message);
+        $task = Task::query()->findOrFail($test->task_id);
+        $this->assertSame('done', $task->state, (string) $task->message);
         $this->assertGreaterThan(3, $asked);
         $whole = $this->app->make(BackTestRunner::class)->run($settings, $user);
         $this->assertSame(json_encode($whole), json_encode($test->refresh()->result));
@@ -351,10 +360,9 @@ final class BackTestTest extends DemoTestCase
     public function test_parts_planned_by_the_version_before_which_chose_at_the_end_are_followed(): void
     {
         $user = $this->someone();
-        $task = Task::query()->create(['kind' => 'back-test', 'subject' => 'before', 'state' => 'running']);
         $settings = [...self::SETTINGS, 'frequency' => 'yearly', 'screen' => ['criteria' => ['net_margin > 0.1']]];
-        $test = BackTest::query()->create(['user_id' => $user->id, 'task_id' => $task->id, 'name' => 'x', 'settings' => $settings]);
-        $work = fn (): BackTestWork => $this->app->make(BackTestWork::class, ['backTest' => $test->id]);
+        $test = self::ordered($user, $settings, 'running');
+        $work = fn (): BackTestWork => $this->work($test);
         $found = [];
         foreach ($work()->parts() as ['asked' => $asked]) {
             unset($asked['chooses']);
@@ -369,10 +377,9 @@ final class BackTestTest extends DemoTestCase
     public function test_parts_do_not_count_once_their_reader_sees_other_figures(): void
     {
         $user = $this->someone();
-        $task = Task::query()->create(['kind' => 'back-test', 'subject' => 'changed', 'state' => 'running']);
         $settings = [...self::SETTINGS, 'frequency' => 'yearly', 'screen' => ['criteria' => ['net_margin > 0']]];
-        $test = BackTest::query()->create(['user_id' => $user->id, 'task_id' => $task->id, 'name' => 'x', 'settings' => $settings]);
-        $work = fn (): BackTestWork => $this->app->make(BackTestWork::class, ['backTest' => $test->id]);
+        $test = self::ordered($user, $settings, 'running');
+        $work = fn (): BackTestWork => $this->work($test);
         $found = array_map(static fn (array $of): string => $work()->compute($of['asked'], static fn () => null), $work()->parts());
         $bank = $this->companyId('FNSB');
         $choice = TemplateChoice::query()->create([
@@ -401,9 +408,8 @@ final class BackTestTest extends DemoTestCase
         ];
         $id = $this->postJson('/api/v1/own-metrics', $metric('net_margin'))->assertCreated()->json('id');
         $settings = [...self::SETTINGS, 'frequency' => 'yearly', 'screen' => ['criteria' => ['own_margin > 0.1']]];
-        $task = Task::query()->create(['kind' => 'back-test', 'subject' => 'own', 'state' => 'running']);
-        $test = BackTest::query()->create(['user_id' => $user->id, 'task_id' => $task->id, 'name' => 'x', 'settings' => $settings]);
-        $work = fn (): BackTestWork => $this->app->make(BackTestWork::class, ['backTest' => $test->id]);
+        $test = self::ordered($user, $settings, 'running');
+        $work = fn (): BackTestWork => $this->work($test);
         $found = fn (): array => array_map(
             static fn (array $of): string => $work()->compute($of['asked'], static fn () => null),
             $work()->parts(),
