@@ -117,6 +117,18 @@ final readonly class Funnel
         return [$start, $decided];
     }
 
+    /**
+     * The companies a screen lets through, for who asks for nothing else.
+     *
+     * @return list<int> positions, ascending
+     *
+     * @throws \Logion\Formula\FormulaError if a criterion cannot be understood
+     */
+    public static function surviving(ScreenDefinition $screen, Universe $universe): array
+    {
+        return Mask::positions(self::decided($screen, $universe)[1]->true());
+    }
+
     /** The companies that percentiles and places of its criteria and columns compare with; null for all shares. */
     public function reference(Universe $universe): ?string
     {

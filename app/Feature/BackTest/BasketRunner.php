@@ -11,7 +11,6 @@ use App\Storage\EconomyReader;
 use App\Storage\Identity\Identities;
 use App\Storage\Identity\Indices;
 use Logion\BackTest\Frequency;
-use Logion\CrossSection\Mask;
 use Logion\Figure\Numerals;
 use Logion\Figure\Words;
 use Logion\Market\Economy;
@@ -47,7 +46,7 @@ final class BasketRunner
     {
         $asOf = $context->day;
         $universe = $this->universes->on($context);
-        $members = Mask::positions(Funnel::run($screen, $universe)->survived);
+        $members = Funnel::surviving($screen, $universe);
         if ($members === []) {
             throw new UnprocessableEntityHttpException(Words::say('nothing_survives_the_screen_so_there'));
         }

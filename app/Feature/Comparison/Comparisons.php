@@ -9,7 +9,6 @@ use App\Feature\Screening\Universes;
 use Logion\Comparison\CrossSectionalFit;
 use Logion\Comparison\CrossSectionalRegression;
 use Logion\Comparison\Ranking;
-use Logion\CrossSection\Mask;
 use Logion\Screening\Funnel;
 use Logion\Screening\ScreenDefinition;
 use Logion\Time\Day;
@@ -34,7 +33,7 @@ final class Comparisons
         bool $otherRules,
     ): array {
         $universe = $this->universes->on($context);
-        $positions = Mask::positions(Funnel::run($screen, $universe)->survived);
+        $positions = Funnel::surviving($screen, $universe);
         $result = $ranking->of($universe, $positions);
         $null = static fn (float $x): ?float => $x == $x ? $x : null;
 
@@ -66,7 +65,7 @@ final class Comparisons
     public function regression(ScreenDefinition $screen, CrossSectionalRegression $regression, EvaluationContext $context): array
     {
         $universe = $this->universes->on($context);
-        $positions = Mask::positions(Funnel::run($screen, $universe)->survived);
+        $positions = Funnel::surviving($screen, $universe);
         $fit = $regression->fit($universe, $positions);
         $ols = $fit->regression;
         $p = $fit->pValues();

@@ -15,7 +15,6 @@ use App\Storage\ColumnStore;
 use App\Storage\Identity\Identities;
 use App\Storage\Identity\Indices;
 use Closure;
-use Logion\CrossSection\Mask;
 use Logion\Figure\Words;
 use Logion\Screening\Funnel;
 use Logion\Screening\InvalidScreen;
@@ -136,7 +135,7 @@ final class NamedLists
 
         return array_map(
             static fn (int $position): int => $universe->company($position),
-            Mask::positions(Funnel::run(ScreenDefinition::fromArray($saved->definition), $universe)->survived),
+            Funnel::surviving(ScreenDefinition::fromArray($saved->definition), $universe),
         );
     }
 }

@@ -46,8 +46,8 @@ final class ScreenRunner
         $withSetAside =
             $screen->setAside === []
                 ? null
-                : Mask::count(
-                    Funnel::run(new ScreenDefinition($screen->name, '', $screen->universe, $screen->criteria, [], []), $universe)->survived,
+                : count(
+                    Funnel::surviving(new ScreenDefinition($screen->name, '', $screen->universe, $screen->criteria, [], []), $universe),
                 );
 
         return [
@@ -131,7 +131,7 @@ final class ScreenRunner
     public function groupLines(ScreenDefinition $screen, EvaluationContext $context): array
     {
         $universe = $this->universes->on($context);
-        $survivors = Mask::positions(Funnel::run($screen, $universe)->survived);
+        $survivors = Funnel::surviving($screen, $universe);
         $weights = $universe->column('market_cap')->gather($survivors);
         $lines = [];
         foreach ($screen->columns as $column) {

@@ -58,6 +58,7 @@ final class FunnelTest extends TestCase
             [$start, $decided] = Funnel::decided($screen, $universe);
             $this->assertSame($funnel->start, $start);
             $this->assertSame($funnel->survived, $decided->true());
+            $this->assertSame(Mask::positions($funnel->survived), Funnel::surviving($screen, $universe));
             foreach ($universe->positions() as $position) {
                 $each = array_map(static fn (Mask $mask): ?bool => $mask->at($position), array_diff_key($funnel->masks, [4 => true]));
                 $isOpen = $start[$position] === "\1" && ! in_array(false, $each, true) && in_array(null, $each, true);
